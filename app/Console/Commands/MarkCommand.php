@@ -1,0 +1,249 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Console\CommandFailed;
+use Illuminate\Console\Command;
+use Symfony\Component\Console\Output\ConsoleOutputInterface;
+use Throwable;
+use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Format\Limits;
+use UprightPencil\Format\MarkedScoreCsv;
+use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Format\MarksJson;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\Mxl;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Plan\ScorePlan;
+use UprightPencil\Printing\PageList;
+
+/** Works out a score file and writes the result: the whole product without a server. */
+final class MarkCommand extends Command
+{
+    protected $signature = 'pencil:mark
+        {file : the score (.musicxml, .xml or .mxl)}
+        {--part=* : only this part, by name or id}
+        {--marks= : the director\'s marks, as pencil lines (.txt) or JSON}
+        {--profile=second-year : what the class can do: first-year, second-year, third-position, advanced}
+        {--school=* : KEY=VALUE: bow, long, open, bass, stay}
+        {--lines=marks : what a .txt holds: marks, or page}
+        {--tempo= : quarter notes a minute, over what the score says}
+        {--out= : .musicxml, .mxl, .json, .csv or .txt}';
+
+    protected $description = 'Work out the bowings of a score and write the marked result';
+
+    public function handle(): int
+    {
+        try {
+            $this->work();
+
+            return self::SUCCESS;
+        } catch (CommandFailed | UnreadableScore $failure) {
+            $prefix = $failure instanceof UnreadableScore ? $this->text('file') . ': ' : '';
+
+            return $this->complain($prefix . $failure->getMessage());
+        } catch (Throwable $failure) {
+            report($failure);
+
+            return $this->complain($this->text('file') . ': something in this file could not be worked out ('
+                . class_basename($failure) . ').');
+        }
+    }
+
+    private function work(): void
+    {
+        $options = $this->planOptions();
+        $ending = $this->ending();
+        $bytes = $this->bytesOf($this->text('file'), true);
+        $document = Document::open($bytes);
+        unset($bytes);
+        $score = (new ScoreReader())->fromDocument($document);
+        $parts = $this->chosenParts($score);
+        $books = $this->books($score, $parts);
+        $plan = (new Planner($options))->plan($score, $books, $parts);
+        $this->write($ending, $plan, $document, count($parts) < count($score->parts));
+    }
+
+    private function planOptions(): PlanOptions
+    {
+        $profile = $this->text('profile');
+        if (!in_array($profile, PlanOptions::PROFILES, true)) {
+            throw new CommandFailed("--profile: “{$profile}” is none of " . implode(', ', PlanOptions::PROFILES) . '.');
+        }
+        $schools = [];
+        foreach ($this->list('school') as $school) {
+            [$key, $value] = explode('=', $school, 2) + [1 => ''];
+            if (!isset(PlanOptions::SCHOOLS[$key])) {
+                throw new CommandFailed("--school: “{$key}” is none of " . implode(', ', array_keys(PlanOptions::SCHOOLS)) . '.');
+            }
+            if (!in_array($value, PlanOptions::SCHOOLS[$key], true)) {
+                throw new CommandFailed("--school: {$key} is one of " . implode(', ', PlanOptions::SCHOOLS[$key])
+                    . ", not “{$value}”.");
+            }
+            $schools[$key] = $value;
+        }
+        $tempo = $this->option('tempo');
+        if ($tempo !== null && (!is_numeric($tempo) || (float) $tempo < 5 || (float) $tempo > 1000)) {
+            throw new CommandFailed('--tempo: expected quarter notes a minute, from 5 to 1000.');
+        }
+        if (!in_array($this->text('lines'), ['marks', 'page'], true)) {
+            throw new CommandFailed('--lines: expected marks or page.');
+        }
+
+        return new PlanOptions($profile, $schools, $tempo === null ? null : (float) $tempo);
+    }
+
+    /** @return list<Part> */
+    private function chosenParts(Score $score): array
+    {
+        $wanted = $this->list('part');
+        if ($wanted === []) {
+            return $score->parts;
+        }
+        $parts = [];
+        foreach ($wanted as $name) {
+            $found = array_values(array_filter(
+                $score->parts,
+                static fn (Part $part): bool => $part->id === $name || mb_strtolower($part->name) === mb_strtolower($name),
+            ));
+            if ($found === []) {
+                $names = implode(', ', array_map(static fn (Part $part): string => $part->name, $score->parts));
+                throw new CommandFailed("{$this->text('file')}: there is no part “{$name}”; its parts are {$names}.");
+            }
+            $parts = [...$parts, ...$found];
+        }
+
+        return array_values(array_filter($score->parts, static fn (Part $part): bool => in_array($part, $parts, true)));
+    }
+
+    /**
+     * @param list<Part> $parts
+     * @return array<string, MarkBook>
+     */
+    private function books(Score $score, array $parts): array
+    {
+        $file = $this->option('marks');
+        if (!is_string($file) || $file === '') {
+            return [];
+        }
+        $text = $this->bytesOf($file, false);
+        // Lines for parts that were not chosen are read, so that their mistakes are told, and then left aside.
+        $hasPartLine = preg_match('~^\s*part\s~m', $text) === 1;
+        $reader = new PencilLinesReader($score, $hasPartLine ? $score->parts : $parts);
+        $isJson = str_ends_with(strtolower($file), '.json');
+        $reading = $isJson
+            ? MarksJson::read($text, new PencilLinesReader($score, count($parts) === 1 ? [...$parts, ...$score->parts] : $score->parts))
+            : $reader->read($text);
+        if ($reading->errors !== []) {
+            throw new CommandFailed("{$file}, {$reading->errors[0]->sentence()}.");
+        }
+        $books = [];
+        foreach ($score->parts as $part) {
+            $books[$part->id] = MarkBook::of($reading->marks[$part->id] ?? [], $part);
+        }
+
+        return $books;
+    }
+
+    private function write(string $ending, ScorePlan $plan, Document $document, bool $onlyThese): void
+    {
+        $content = match ($ending) {
+            'musicxml' => (new ScoreWriter($document))->write($plan->parts, $onlyThese),
+            'mxl' => (new Mxl())->pack((new ScoreWriter($document))->write($plan->parts, $onlyThese)),
+            'csv' => (new MarkedScoreCsv())->write($plan),
+            'txt' => $this->pencilLines($plan),
+            default => (new MarkedScoreJson())->write($plan),
+        };
+        $out = $this->option('out');
+        if (!is_string($out) || $out === '') {
+            $this->output->write($content, false, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+
+            return;
+        }
+        // Written beside and moved into place, so that no half file is ever left.
+        $temporary = $out . '.' . bin2hex(random_bytes(4)) . '.part';
+        if (@file_put_contents($temporary, $content) === false || !@rename($temporary, $out)) {
+            @unlink($temporary);
+            throw new CommandFailed("{$out}: cannot be written.");
+        }
+    }
+
+    private function pencilLines(ScorePlan $plan): string
+    {
+        $texts = [];
+        foreach ($plan->parts as $part) {
+            $texts[] = $this->text('lines') === 'page'
+                ? (new PageList())->write($plan->score, $part->part, $part->prints)
+                : (new PencilLinesWriter($plan->score, $part->part))->write($part->book);
+        }
+
+        return implode("\n", $texts);
+    }
+
+    private function ending(): string
+    {
+        $out = $this->option('out');
+        if (!is_string($out) || $out === '') {
+            return 'json';
+        }
+        $ending = strtolower(pathinfo($out, PATHINFO_EXTENSION));
+        if (!in_array($ending, ['musicxml', 'xml', 'mxl', 'json', 'csv', 'txt'], true)) {
+            throw new CommandFailed("--out: a file ends in .musicxml, .mxl, .json, .csv or .txt, not “.{$ending}”.");
+        }
+
+        return $ending === 'xml' ? 'musicxml' : $ending;
+    }
+
+    private function bytesOf(string $path, bool $isScore): string
+    {
+        if (!is_file($path) || !is_readable($path)) {
+            throw new CommandFailed("{$path}: there is no such file, or it cannot be opened.");
+        }
+        $limits = new Limits();
+        if ($isScore) {
+            $ending = strtolower(pathinfo($path, PATHINFO_EXTENSION));
+            if (!in_array($ending, ['musicxml', 'xml', 'mxl'], true)) {
+                throw UnreadableScore::unknownEnding('.' . $ending);
+            }
+        }
+        if (filesize($path) > $limits->bytes) {
+            throw UnreadableScore::isTooLarge($limits->megabytes());
+        }
+
+        return (string) file_get_contents($path);
+    }
+
+    private function complain(string $sentence): int
+    {
+        $error = $this->output->getOutput();
+        $stream = $error instanceof ConsoleOutputInterface ? $error->getErrorOutput() : $error;
+        $stream->writeln((string) preg_replace('~\s+~u', ' ', $sentence), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
+
+        return self::FAILURE;
+    }
+
+    private function text(string $name): string
+    {
+        $value = $name === 'file' ? $this->argument($name) : $this->option($name);
+
+        return is_string($value) ? $value : '';
+    }
+
+    /** @return list<string> */
+    private function list(string $name): array
+    {
+        $value = $this->option($name);
+
+        return is_array($value) ? array_values(array_filter($value, is_string(...))) : [];
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+return [
+    'name' => env('APP_NAME', 'Upright Pencil'),
+    'env' => env('APP_ENV', 'production'),
+    'debug' => (bool) env('APP_DEBUG', false),
+    'url' => env('APP_URL', 'http://127.0.0.1:8000'),
+    'timezone' => 'UTC',
+    'locale' => 'en',
+    'key' => env('APP_KEY'),
+    'cipher' => 'AES-256-CBC',
+];

@@ -1,0 +1,290 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+use UprightPencil\Roadmap\Roadmap;
+
+/** Plans the bow along one line of a part. */
+final class LinePlanner
+{
+    private readonly Links $links;
+    private readonly Facts $facts;
+    private readonly StrokeBuilder $builder;
+
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly MarkBook $book,
+        TempoMap $tempo,
+        Loudness $loudness,
+        private readonly BowSettings $settings,
+        string $chair,
+    ) {
+        $this->links = Links::of($part, $line, $book);
+        $this->facts = new Facts($part, $line, $book, $chair);
+        $this->builder =
+            new StrokeBuilder($score, $part, $line, $this->links, $this->facts, $loudness, $tempo, $settings);
+    }
+
+    public function plan(Roadmap $roadmap): BowPlan
+    {
+        $strokes = $this->builder->build(Playing::of($this->line, $this->score->measures, $roadmap));
+        $road = Road::drive($strokes, $this->facts, new Decisions(), $this->settings);
+
+        return new BowPlan($this->notes($strokes, $road), $this->flags($strokes, $road));
+    }
+
+    /**
+     * @param list<Stroke> $strokes
+     * @return array<string, NoteBow>
+     */
+    private function notes(array $strokes, Road $road): array
+    {
+        $notes = [];
+        $numbers = [];
+        $done = [];
+        $number = 0;
+        foreach ($strokes as $index => $stroke) {
+            $head = $stroke->head()->event;
+            $numbers[$head] ??= ++$number;
+            $direction = $road->directions[$index];
+            foreach ($stroke->events as $position => $played) {
+                $changes = $this->changes($played, $direction);
+                if (!isset($done[$played->event])) {
+                    $done[$played->event] = true;
+                    $isHead = $position === 0;
+                    $bow = new NoteBow(
+                        $numbers[$head],
+                        $direction,
+                        $isHead ? $road->joins[$index] : $this->within($stroke, $position),
+                        $road->origins[$index],
+                        $road->whys[$index],
+                        $isHead,
+                        $changes,
+                        isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
+                    );
+                    foreach ($this->line->events[$played->event]->noteheads() as $order => $notehead) {
+                        $notes[$this->part->notes[$notehead]->id] = $this->notehead($bow, $played->event, $order);
+                    }
+                }
+                foreach ($changes as $change) {
+                    $direction = $change['for'] === 'all' || $change['for'] === 'outside'
+                        ? $change['direction']
+                        : $direction;
+                }
+            }
+        }
+
+        return $notes;
+    }
+
+    /** A note after its grace note joins by the slur; the noteheads of a chord begin together. */
+    private function notehead(NoteBow $bow, int $event, int $order): NoteBow
+    {
+        $grace = count($this->line->events[$event]->graceBefore);
+        $chord = count($this->line->events[$event]->notes);
+        $isFirstSounding = $order === 0 || ($grace === 0 && $order < $chord);
+        if ($isFirstSounding) {
+            return $order === 0 ? $bow : $this->copy($bow, $bow->join, $bow->isHead);
+        }
+
+        return $this->copy($bow, Join::Slur, false);
+    }
+
+    private function copy(NoteBow $bow, Join $join, bool $isHead): NoteBow
+    {
+        return new NoteBow(
+            $bow->stroke,
+            $bow->direction,
+            $join,
+            $bow->origin,
+            $bow->why,
+            $isHead,
+            $bow->changes,
+            $bow->from,
+            $bow->to,
+            $bow->isShownBySlur && $isHead,
+        );
+    }
+
+    private function within(Stroke $stroke, int $position): Join
+    {
+        $before = $stroke->events[$position - 1];
+        $here = $stroke->events[$position];
+
+        return $this->links->between($before->event, $here->event, $here->isLeap) === Link::Tie ? Join::Tie : Join::Slur;
+    }
+
+    /** @return list<array{offset: \UprightPencil\Music\Fraction, direction: Direction, for: string}> */
+    private function changes(PlayedEvent $played, Direction $direction): array
+    {
+        $changes = [];
+        foreach ($this->facts->changes($played->event) as $mark) {
+            $kind = $mark->kind();
+            if (!$kind instanceof Kind\Change || $mark->inside === null || $kind->direction === $direction) {
+                continue;
+            }
+            $direction = $kind->direction;
+            $changes[] = ['offset' => $mark->inside, 'direction' => $direction, 'for' => $mark->for];
+        }
+
+        return $changes;
+    }
+
+    /**
+     * @param list<Stroke> $strokes
+     * @return list<Flag>
+     */
+    private function flags(array $strokes, Road $road): array
+    {
+        $flags = [];
+        foreach ($road->problems as $problem) {
+            $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
+            $flags[] = $this->flag($code, $problem['text'] . '.', $strokes[$problem['stroke']]->head()->event);
+        }
+        foreach ($this->pulling($strokes, $road) as [$from, $to]) {
+            $flags[] = $this->flag(FlagCode::MarksContradict, $this->pullingText($strokes, $road, $from, $to), $strokes[$to]->head()->event);
+        }
+
+        return [...$flags, ...$this->marksInsideStrokes($strokes), ...$this->displaced()];
+    }
+
+    /**
+     * Two fixed directions with the wrong number of strokes between them.
+     *
+     * @param list<Stroke> $strokes
+     * @return list<array{int, int}>
+     */
+    private function pulling(array $strokes, Road $road): array
+    {
+        $pulling = [];
+        $lastFact = null;
+        $seen = [];
+        foreach ($strokes as $index => $stroke) {
+            $head = $stroke->head();
+            if ($road->joins[$index] === Join::Start) {
+                $lastFact = null;
+            }
+            if ($this->facts->direction($head->event, $head->pass) === null) {
+                continue;
+            }
+            $isAsked = $this->facts->join($head->event, $head->pass) !== null || $stroke->link === Link::Hook;
+            $isHook = $road->joins[$index] === Join::Hook;
+            if ($lastFact !== null && $index - $lastFact > 1 && $isHook && !$isAsked && !isset($seen[$head->event])) {
+                $seen[$head->event] = true;
+                $pulling[] = [$lastFact, $index];
+            }
+            $lastFact = $index;
+        }
+
+        return $pulling;
+    }
+
+    /** @param list<Stroke> $strokes */
+    private function pullingText(array $strokes, Road $road, int $from, int $to): string
+    {
+        $between = $to - $from - 1;
+        $place = $this->place($strokes[$from]->head()->event);
+
+        return "{$road->directions[$from]->value} at {$place} and {$road->directions[$to]->value} here, with {$between} "
+            . ($between === 1 ? 'stroke' : 'strokes') . ' between: as it comes it would be '
+            . "{$road->directions[$to]->opposite()->value}. The last two are hooked for now.";
+    }
+
+    /**
+     * Marks that ask for a stroke where a slur or tie goes on.
+     *
+     * @param list<Stroke> $strokes
+     * @return list<Flag>
+     */
+    private function marksInsideStrokes(array $strokes): array
+    {
+        $flags = [];
+        $seen = [];
+        foreach ($strokes as $stroke) {
+            foreach ($stroke->events as $position => $played) {
+                if ($position === 0 || isset($seen[$played->event])) {
+                    continue;
+                }
+                $join = $this->facts->join($played->event, $played->pass) ?? $this->facts->goal($played->event, $played->pass);
+                if ($join !== null) {
+                    $seen[$played->event] = true;
+                    $held = $this->within($stroke, $position) === Join::Tie ? 'tied' : 'slurred';
+                    $flags[] = $this->flag(
+                        FlagCode::MarksContradict,
+                        "“{$join['mark']->kind()->words()}” stands here, but the note is {$held} to the one before:"
+                            . ' no stroke begins.',
+                        $played->event,
+                    );
+                }
+            }
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> marks on notes that take no bow, and marks another mark took the place of */
+    private function displaced(): array
+    {
+        $flags = [];
+        $positions = $this->part->positionsById();
+        foreach ($this->book->displaced as [$old, $new]) {
+            $event = $this->line->eventOfNote[$positions[$old->from]] ?? null;
+            if ($event !== null) {
+                $flags[] = $this->flag(
+                    FlagCode::MarksContradict,
+                    "“{$old->kind()->words()}” and “{$new->kind()->words()}” are both marked here; the later one holds.",
+                    $event,
+                );
+            }
+        }
+        foreach ($this->book->marks as $mark) {
+            $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
+            $isForBow = in_array($mark->kind()->slot(), ['direction', 'join', 'change'], true);
+            if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
+                $flags[] = $this->flag(
+                    FlagCode::MarksContradict,
+                    "“{$mark->kind()->words()}” stands at a note without a bow stroke (pizzicato or tremolo).",
+                    $event,
+                );
+            }
+        }
+
+        return $flags;
+    }
+
+    private function flag(FlagCode $code, string $text, int $event): Flag
+    {
+        $of = $this->line->events[$event];
+        $measure = $this->score->measures[$of->measure];
+
+        return new Flag(
+            $code,
+            ucfirst($text),
+            $this->part->id,
+            $of->measure,
+            $measure->meter->beatAt($of->offset),
+            $this->part->notes[$of->notes[0]]->id,
+        );
+    }
+
+    private function place(int $event): string
+    {
+        $of = $this->line->events[$event];
+        $measure = $this->score->measures[$of->measure];
+
+        return "measure {$measure->number} beat {$measure->meter->beatAt($of->offset)->toDecimal()}";
+    }
+}

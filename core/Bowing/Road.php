@@ -1,0 +1,360 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Music\Direction;
+
+/**
+ * One drive along all strokes of a line: each turns round or not, as facts, decisions and the start rule say.
+ */
+final class Road
+{
+    /** @var list<Direction> how each stroke begins */
+    public array $directions = [];
+    /** @var list<Direction> how each stroke ends, after the changes inside it */
+    public array $leaves = [];
+    /** @var list<Join> */
+    public array $joins = [];
+    /** @var list<Origin> */
+    public array $origins = [];
+    /** @var list<string> in a sentence without its full stop */
+    public array $whys = [];
+    /** @var list<array{stroke: int, mark: Mark|null, text: string, kind: 'contradict'|'no-time'}> */
+    public array $problems = [];
+
+    /** @param list<Stroke> $strokes */
+    private function __construct(
+        private readonly array $strokes,
+        private readonly Facts $facts,
+        private readonly Decisions $decisions,
+        private readonly RetakeTime $retakes,
+        private readonly BowSettings $settings,
+    ) {
+    }
+
+    /** @param list<Stroke> $strokes */
+    public static function drive(array $strokes, Facts $facts, Decisions $decisions, BowSettings $settings): self
+    {
+        $road = new self($strokes, $facts, $decisions, new RetakeTime($settings), $settings);
+        foreach (array_keys($strokes) as $index) {
+            $road->step($index);
+        }
+
+        return $road;
+    }
+
+    /** Whether a stroke takes its direction from what follows it. */
+    public function startsAfresh(int $index): bool
+    {
+        $stroke = $this->strokes[$index];
+        if ($stroke->afresh === Afresh::Beginning) {
+            return true;
+        }
+        if ($this->joinMark($index) !== null) {
+            return false;
+        }
+
+        return $stroke->afresh !== null
+            || ($this->settings->school === BowSchool::Downbeat && $stroke->hasRestBefore()
+                && $this->retakes->isEnough($this->strokes[$index - 1], $stroke));
+    }
+
+    private function step(int $index): void
+    {
+        $stroke = $this->strokes[$index];
+        $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass);
+        if ($this->startsAfresh($index)) {
+            $this->start($index, $fact);
+        } else {
+            $this->follow($index, $fact);
+        }
+        $direction = $this->directions[$index];
+        foreach ($stroke->events as $played) {
+            foreach ($this->facts->changes($played->event) as $mark) {
+                if ($mark->pass !== null && $mark->pass !== $played->pass) {
+                    continue;
+                }
+                $kind = $mark->kind();
+                if ($kind instanceof Kind\Change && $kind->direction === $direction) {
+                    $this->problems[] = [
+                        'stroke' => $index,
+                        'mark' => $mark,
+                        'text' => "The mark asks for a change to {$direction->value} inside this note,"
+                            . " but the bow already goes {$direction->value}",
+                        'kind' => 'contradict',
+                    ];
+                    continue;
+                }
+                $direction = $direction->opposite();
+            }
+        }
+        $this->leaves[] = $direction;
+    }
+
+    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
+    private function start(int $index, ?array $fact): void
+    {
+        $afresh = $this->strokes[$index]->afresh;
+        if ($fact !== null) {
+            $direction = $fact['direction'];
+            $why = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
+        } else {
+            [$direction, $why] = $this->startRule($index);
+            if ($afresh !== null && $afresh !== Afresh::Beginning) {
+                $why = "starts afresh after {$afresh->words()}: {$why}";
+            } elseif ($afresh === null) {
+                $why = "starts afresh after the rest: {$why}";
+            }
+        }
+        $this->directions[] = $direction;
+        $this->origins[] = self::origin($fact);
+        $this->whys[] = $why;
+        $join = Join::Start;
+        if ($afresh === null) {
+            $join = $this->leaves[$index - 1] === $direction ? Join::Retake : Join::Change;
+        }
+        $this->joins[] = $join;
+        $mark = $this->joinMark($index);
+        if ($mark !== null) {
+            $this->problems[] = [
+                'stroke' => $index,
+                'mark' => $mark,
+                'text' => "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join",
+                'kind' => 'contradict',
+            ];
+        }
+    }
+
+    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
+    private function follow(int $index, ?array $fact): void
+    {
+        $stroke = $this->strokes[$index];
+        $before = $this->leaves[$index - 1];
+        $mark = $this->joinMark($index);
+        $decision = $this->decisions->at($stroke->head()->event);
+        [$join, $why, $origin] = match (true) {
+            $mark !== null => [self::markedJoin($mark), 'marked so', Origin::Mark],
+            $decision !== null => [$decision['join'], $decision['why'], Origin::WorkedOut],
+            $stroke->link === Link::Hook
+                => [Join::Hook, 'one bow for the slur, the notes stopped apart', Origin::WorkedOut],
+            default => [Join::Change, "alternates: the stroke before goes {$before->value}", Origin::WorkedOut],
+        };
+        $direction = $join->repeatsDirection() ? $before : $before->opposite();
+        if ($fact !== null) {
+            [$join, $why] = $this->fixed($index, $fact, $mark, $join, $direction);
+            $direction = $fact['direction'];
+            $origin = self::origin($fact);
+        } elseif ($mark !== null) {
+            $why = match ($join) {
+                Join::Hook => "hooked by a mark: {$direction->value} again without leaving the string",
+                Join::Retake => "retaken by a mark: {$direction->value} again from where the bow is set",
+                Join::Lift => "lifted by a mark: the bow is set again and turns {$direction->value}",
+                default => "alternates: the stroke before goes {$before->value}",
+            };
+        }
+        if ($mark !== null && $mark->kind() instanceof Kind\NoRetake && $fact === null) {
+            $origin = Origin::WorkedOut;
+        }
+        $this->checkTime($index, $join, $mark);
+        $this->directions[] = $direction;
+        $this->joins[] = $join;
+        $this->origins[] = $origin;
+        $this->whys[] = $why;
+    }
+
+    /**
+     * A printed or marked direction, whatever would have come: how the bow gets there.
+     *
+     * @param array{direction: Direction, mark: Mark|null} $fact
+     * @return array{Join, string}
+     */
+    private function fixed(int $index, array $fact, ?Mark $mark, Join $join, Direction $direction): array
+    {
+        $stroke = $this->strokes[$index];
+        $by = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
+        $isSame = $fact['direction'] === $this->leaves[$index - 1];
+        $hasComma = $this->facts->hasCommaAfter($this->strokes[$index - 1]->last()->event);
+        if ($direction === $fact['direction'] && ($mark !== null || !$hasComma)) {
+            return [$join, $join === Join::Change ? "{$by}, and it alternates" : $by];
+        }
+        if ($mark !== null && $direction !== $fact['direction'] && !$mark->kind() instanceof Kind\NoRetake) {
+            $this->problems[] = [
+                'stroke' => $index,
+                'mark' => $mark,
+                'text' => "“{$mark->kind()->words()}” would make this {$direction->value},"
+                    . " but it is {$by} {$fact['direction']->value}",
+                'kind' => 'contradict',
+            ];
+        }
+        if (!$isSame) {
+            return [$hasComma ? Join::Lift : Join::Change, $by];
+        }
+        $hasTime = $this->retakes->isEnough($this->strokes[$index - 1], $stroke);
+        if ($hasComma || ($stroke->hasRestBefore() && $hasTime)) {
+            return [Join::Retake, "{$by}: the bow is carried back" . ($stroke->hasRestBefore() ? ' in the rest' : '')];
+        }
+
+        return [Join::Hook, "{$by}: the stroke before goes {$fact['direction']->value} too"];
+    }
+
+    private function checkTime(int $index, Join $join, ?Mark $mark): void
+    {
+        $stroke = $this->strokes[$index];
+        $before = $this->strokes[$index - 1];
+        if ($join === Join::Retake && $mark !== null) {
+            $enough = $this->retakes->isEnough($before, $stroke)
+                || (!$stroke->hasRestBefore() && $this->retakes->canBorrow($before));
+            if (!$enough) {
+                $this->problems[] = [
+                    'stroke' => $index,
+                    'mark' => $mark,
+                    'text' => sprintf(
+                        'No time to lift: the way back takes %.2f s, and there %s %.2f s',
+                        $this->retakes->needed($before),
+                        $stroke->hasRestBefore() ? 'is a rest of' : 'is no rest, only',
+                        $this->retakes->available($before, $stroke),
+                    ),
+                    'kind' => 'no-time',
+                ];
+            }
+        }
+        if ($join === Join::Hook && $mark !== null && $stroke->gapSeconds === 0.0) {
+            $fast = $this->settings->fastSeconds;
+            if ($before->seconds < $fast && $stroke->seconds < $fast) {
+                $this->problems[] = [
+                    'stroke' => $index,
+                    'mark' => $mark,
+                    'text' => sprintf(
+                        'Too fast to hook: the two notes last %.2f s and %.2f s',
+                        $before->seconds,
+                        $stroke->seconds,
+                    ),
+                    'kind' => 'contradict',
+                ];
+            }
+        }
+    }
+
+    /**
+     * The direction a fresh start takes, so that the next downbeat comes down; or the next fact comes right.
+     *
+     * @return array{Direction, string}
+     */
+    private function startRule(int $index): array
+    {
+        $through = $this->target($index, false) ?? $this->target($index, true);
+        if ($through === null) {
+            return [Direction::Down, 'nothing after it asks for more'];
+        }
+        ['stroke' => $target, 'direction' => $wanted, 'fact' => $isFact] = $through;
+        $flips = 0;
+        for ($at = $index + 1; $at <= $target; $at++) {
+            $flips += $this->repeats($at) ? 0 : 1;
+            $flips += $this->changesInside($at - 1);
+        }
+        $direction = $wanted->flippedIf($flips % 2 === 1);
+        $strokes = self::count($target - $index);
+        $why = match (true) {
+            $isFact => "{$strokes} before a {$wanted->value} bow that is fixed",
+            $target === $index && $this->strokes[$index]->onDownbeat => 'the downbeat',
+            $target === $index => 'it holds over the barline, so it is down already',
+            default => "{$strokes} before the downbeat, which comes down",
+        };
+
+        return [$direction, $why];
+    }
+
+    /**
+     * The stroke a start looks ahead to.
+     *
+     * @param bool $throughRests whether to look past rests
+     * @return array{stroke: int, direction: Direction, fact: bool}|null
+     */
+    private function target(int $index, bool $throughRests): ?array
+    {
+        for ($at = $index, $count = count($this->strokes); $at < $count; $at++) {
+            $stroke = $this->strokes[$at];
+            if ($at > $index && $stroke->hasRestBefore() && !$throughRests) {
+                return null;
+            }
+            if ($at > $index && $stroke->afresh !== null) {
+                // What follows starts afresh: lead up to it as to a downbeat.
+                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
+            }
+            $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass)
+                ?? $this->facts->goal($stroke->head()->event, $stroke->head()->pass);
+            if ($fact !== null) {
+                return ['stroke' => $at, 'direction' => $fact['direction'], 'fact' => true];
+            }
+            if ($stroke->overDownbeat) {
+                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
+            }
+        }
+
+        return $throughRests ? ['stroke' => $count, 'direction' => Direction::Down, 'fact' => false] : null;
+    }
+
+    /** Whether a stroke will go the same way as the one before, as far as marks and decisions say. */
+    private function repeats(int $index): bool
+    {
+        $stroke = $this->strokes[$index] ?? null;
+        if ($stroke === null) {
+            return false;
+        }
+        $mark = $this->joinMark($index);
+        if ($mark !== null) {
+            return self::markedJoin($mark)->repeatsDirection();
+        }
+        $decision = $this->decisions->at($stroke->head()->event);
+
+        return $decision !== null ? $decision['join']->repeatsDirection() : $stroke->link === Link::Hook;
+    }
+
+    private function changesInside(int $index): int
+    {
+        $changes = 0;
+        foreach ($this->strokes[$index]->events as $played) {
+            $changes += count($this->facts->changes($played->event));
+        }
+
+        return $changes;
+    }
+
+    private function joinMark(int $index): ?Mark
+    {
+        $head = $this->strokes[$index]->head();
+
+        return $this->facts->join($head->event, $head->pass)['mark'] ?? null;
+    }
+
+    private static function markedJoin(Mark $mark): Join
+    {
+        return match (true) {
+            $mark->kind() instanceof Kind\Hook => Join::Hook,
+            $mark->kind() instanceof Kind\Retake => Join::Retake,
+            $mark->kind() instanceof Kind\Lift => Join::Lift,
+            default => Join::Change,
+        };
+    }
+
+    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
+    private static function origin(?array $fact): Origin
+    {
+        return match (true) {
+            $fact === null => Origin::WorkedOut,
+            $fact['mark'] === null => Origin::Printed,
+            default => Origin::Mark,
+        };
+    }
+
+    private static function count(int $strokes): string
+    {
+        $words = ['no stroke', 'one stroke', 'two strokes', 'three strokes', 'four strokes', 'five strokes'];
+
+        return $words[$strokes] ?? "{$strokes} strokes";
+    }
+}

@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Music\Fraction;
+
+/** All that is played in one bow direction without a change, as it comes in playing order. */
+final readonly class Stroke
+{
+    /**
+     * @param non-empty-list<PlayedEvent> $events
+     * @param Link $link what a slur or tie would have held it to, had a sign not begun a new stroke here
+     * @param Fraction $gap silence before it, in quarter notes
+     * @param float $gapSeconds the same in seconds
+     * @param Afresh|null $afresh why it starts afresh, null when it follows from the stroke before
+     * @param bool $onDownbeat whether it begins on a downbeat
+     * @param bool $overDownbeat whether it sounds at a downbeat, begun there or before
+     * @param int $strength of its place in the measure: 3 downbeat, 2 half measure, 1 beat, 0 between
+     * @param float $seconds how long it sounds
+     * @param float $comfortableCm bow it would like, at its dynamic
+     */
+    public function __construct(
+        public array $events,
+        public Link $link,
+        public Fraction $gap,
+        public float $gapSeconds,
+        public ?Afresh $afresh,
+        public bool $onDownbeat,
+        public bool $overDownbeat,
+        public int $strength,
+        public float $seconds,
+        public float $comfortableCm,
+        public bool $isShortened,
+    ) {
+    }
+
+    public function head(): PlayedEvent
+    {
+        return $this->events[0];
+    }
+
+    public function last(): PlayedEvent
+    {
+        return $this->events[count($this->events) - 1];
+    }
+
+    public function hasRestBefore(): bool
+    {
+        return $this->gap->isPositive();
+    }
+}

@@ -1,0 +1,274 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Music\ExpressionKind;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+
+/**
+ * Gathers the events of a line into strokes, in playing order, so that a tie into a second ending joins what is
+ * really played before it. Pizzicato has no stroke and counts as rest; tremolo has none and what follows starts afresh.
+ */
+final readonly class StrokeBuilder
+{
+    /** @var array<int, true> events that take no stroke */
+    private array $silent;
+    /** @var array<int, true> */
+    private array $tremolo;
+
+    public function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        private Links $links,
+        private Facts $facts,
+        private Loudness $loudness,
+        private TempoMap $tempo,
+        private BowSettings $settings,
+    ) {
+        $this->tremolo = $this->eventsWithTremolo();
+        $this->silent = $this->pizzicato() + $this->tremolo;
+    }
+
+    /** @return list<Stroke> */
+    public function build(Playing $playing): array
+    {
+        $strokes = [];
+        $group = [];
+        $link = Link::None;
+        $before = null;
+        $afterTremolo = false;
+        foreach ($playing->events as $played) {
+            if (isset($this->silent[$played->event])) {
+                if ($group !== []) {
+                    $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                    $before = $group[count($group) - 1];
+                    $group = [];
+                    $afterTremolo = false;
+                }
+                $afterTremolo = $afterTremolo || isset($this->tremolo[$played->event]);
+                continue;
+            }
+            $previous = $group === [] ? null : $group[count($group) - 1];
+            $held = $previous === null
+                ? Link::None
+                : $this->links->between($previous->event, $played->event, $played->isLeap);
+            $isBroken = $this->facts->fixes($played->event) || $held === Link::Hook || $held === Link::None;
+            if ($previous !== null && !$isBroken) {
+                $group[] = $played;
+                continue;
+            }
+            if ($group !== []) {
+                $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                $before = $previous;
+                $afterTremolo = false;
+            }
+            $group = [$played];
+            $link = $held;
+        }
+        if ($group !== []) {
+            $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+        }
+
+        return $strokes;
+    }
+
+    public function isSilent(int $event): bool
+    {
+        return isset($this->silent[$event]);
+    }
+
+    /** Seconds an event sounds. */
+    public function seconds(int $event): float
+    {
+        $of = $this->line->events[$event];
+
+        return $this->tempo->seconds($of->onset, $of->end());
+    }
+
+    /**
+     * @param non-empty-list<PlayedEvent> $group
+     */
+    private function stroke(array $group, Link $link, ?PlayedEvent $before, bool $afterTremolo, Playing $playing): Stroke
+    {
+        $head = $group[0];
+        $printed = $this->line->events[$head->event];
+        $measure = $this->score->measures[$printed->measure];
+        $gap = $before === null ? Fraction::zero() : Fraction::larger($head->onset->minus($before->end()), Fraction::zero());
+        [$onDownbeat, $overDownbeat] = $this->downbeat($group, $playing);
+        $seconds = 0.0;
+        $bow = 0.0;
+        foreach ($group as $played) {
+            $time = $this->seconds($played->event);
+            $seconds += $time;
+            $dynamic = $this->loudness->nameAt($this->line->events[$played->event]->onset);
+            $bow += $time * $this->settings->speeds($this->part->instrument, $dynamic)[1];
+        }
+        $hair = $this->settings->hairCentimetres($this->part->instrument);
+        $isShortened = count($group) === 1 && $this->isShortened($head->event);
+        if ($isShortened) {
+            $bow = min($bow, $this->settings->staccatoShare * $hair);
+        }
+
+        return new Stroke(
+            $group,
+            $link,
+            $gap,
+            $this->gapSeconds($gap, $before, $head),
+            $this->afresh($head, $before, $gap, $afterTremolo, $playing),
+            $onDownbeat,
+            $overDownbeat,
+            $measure->beatStrengthAt($printed->offset),
+            $seconds,
+            min($bow, $hair),
+            $isShortened,
+        );
+    }
+
+    private function afresh(
+        PlayedEvent $head,
+        ?PlayedEvent $before,
+        Fraction $gap,
+        bool $afterTremolo,
+        Playing $playing,
+    ): ?Afresh {
+        if ($before === null) {
+            return Afresh::Beginning;
+        }
+        if ($afterTremolo) {
+            return Afresh::Tremolo;
+        }
+        if (!$gap->isPositive()) {
+            return null;
+        }
+        $measure = $this->score->measures[$this->line->events[$head->event]->measure];
+        if ($gap->compare($measure->meter->length()) >= 0) {
+            return Afresh::LongRest;
+        }
+        foreach (self::measuresWithin($playing, $before->end(), $head->onset) as $visited) {
+            if ($visited['hasRehearsal']) {
+                return Afresh::RehearsalMark;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param non-empty-list<PlayedEvent> $group
+     * @return array{bool, bool}
+     */
+    private function downbeat(array $group, Playing $playing): array
+    {
+        $head = $group[0];
+        $end = $group[count($group) - 1]->end();
+        $on = $over = false;
+        foreach (self::measuresWithin($playing, $head->onset, $end) as $visited) {
+            if ($visited['hasDownbeat'] && $visited['onset']->isLessThan($end)) {
+                $over = true;
+                $on = $on || $visited['onset']->equals($head->onset);
+            }
+        }
+
+        return [$on, $over];
+    }
+
+    /** @return list<array{onset: Fraction, hasDownbeat: bool, hasRehearsal: bool, measure: int}> */
+    private static function measuresWithin(Playing $playing, Fraction $from, Fraction $to): array
+    {
+        $low = 0;
+        $high = count($playing->measures);
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            if ($playing->measures[$middle]['onset']->isLessThan($from)) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+        $found = [];
+        for ($index = $low; isset($playing->measures[$index]); $index++) {
+            if ($playing->measures[$index]['onset']->isMoreThan($to)) {
+                break;
+            }
+            $found[] = $playing->measures[$index];
+        }
+
+        return $found;
+    }
+
+    private function gapSeconds(Fraction $gap, ?PlayedEvent $before, PlayedEvent $head): float
+    {
+        if (!$gap->isPositive() || $before === null) {
+            return 0.0;
+        }
+        $end = $this->line->events[$before->event]->end();
+        $next = $this->line->events[$head->event]->onset;
+        if (!$head->isLeap && $end->compare($next) <= 0) {
+            return $this->tempo->seconds($end, $next);
+        }
+
+        return $gap->toFloat() * 60.0 / $this->tempo->quartersPerMinuteAt($next);
+    }
+
+    private function isShortened(int $event): bool
+    {
+        foreach ($this->line->events[$event]->notes as $note) {
+            if ($this->part->notes[$note]->isShortened()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array<int, true> */
+    private function pizzicato(): array
+    {
+        $switches = [];
+        foreach ($this->part->expressions as $expression) {
+            if (in_array($expression->kind, [ExpressionKind::Pizzicato, ExpressionKind::Arco], true)) {
+                $switches[] = [$this->score->onsetOf($expression), $expression->kind];
+            }
+        }
+        if ($switches === []) {
+            return [];
+        }
+        usort($switches, static fn (array $a, array $b): int => $a[0]->compare($b[0]));
+        $silent = [];
+        $next = 0;
+        $isPizzicato = false;
+        foreach ($this->line->events as $index => $event) {
+            while (isset($switches[$next]) && $switches[$next][0]->compare($event->onset) <= 0) {
+                $isPizzicato = $switches[$next][1] === ExpressionKind::Pizzicato;
+                $next++;
+            }
+            if ($isPizzicato) {
+                $silent[$index] = true;
+            }
+        }
+
+        return $silent;
+    }
+
+    /** @return array<int, true> */
+    private function eventsWithTremolo(): array
+    {
+        $events = [];
+        foreach ($this->line->events as $index => $event) {
+            foreach ($event->notes as $note) {
+                if ($this->part->notes[$note]->tremolo) {
+                    $events[$index] = true;
+                }
+            }
+        }
+
+        return $events;
+    }
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\Exception;
+
+/** A file that cannot be read as a score. The message is one sentence for the user. */
+final class UnreadableScore extends \RuntimeException
+{
+    public static function isEmpty(): self
+    {
+        return new self('The file is empty.');
+    }
+
+    public static function isNotXml(string $detail): self
+    {
+        return new self("The file is not a readable MusicXML file: {$detail}.");
+    }
+
+    public static function isHtml(): self
+    {
+        return new self('The file is a web page, not a score. Save the score itself (.musicxml or .mxl) and try again.');
+    }
+
+    public static function isOtherXml(string $root): self
+    {
+        return new self("The file is XML, but not MusicXML (it begins with “{$root}”).");
+    }
+
+    public static function declaresEntities(): self
+    {
+        return new self('The file declares entities of its own, which no score needs. It was not opened.');
+    }
+
+    public static function hasNoParts(): self
+    {
+        return new self('The score has no parts.');
+    }
+
+    public static function hasNoMeasures(): self
+    {
+        return new self('The score has no measures.');
+    }
+
+    public static function hasTooManyMeasures(int $count, int $limit): self
+    {
+        return new self("The score has {$count} measures; the most that can be taken is {$limit}.");
+    }
+
+    public static function hasTooManyParts(int $count, int $limit): self
+    {
+        return new self("The score has {$count} parts; the most that can be taken is {$limit}.");
+    }
+
+    public static function hasTooManyNotes(int $limit): self
+    {
+        return new self("The score has more than {$limit} notes, which is more than can be taken.");
+    }
+
+    public static function isTooLarge(int $limitInMegabytes): self
+    {
+        return new self("The file is larger than {$limitInMegabytes} MB, which is more than any part needs.");
+    }
+
+    public static function archiveIsBroken(): self
+    {
+        return new self('The .mxl archive cannot be opened: it is damaged or not a zip archive.');
+    }
+
+    public static function archiveHasNoScore(): self
+    {
+        return new self('The .mxl archive holds no score.');
+    }
+
+    public static function archiveHasUnsafeNames(): self
+    {
+        return new self('The .mxl archive names files outside itself. It was not opened.');
+    }
+
+    public static function archiveIsTooLarge(int $limitInMegabytes): self
+    {
+        return new self("The .mxl archive unpacks to more than {$limitInMegabytes} MB. It was not opened.");
+    }
+
+    public static function badDivisions(string $part, string $measure, string $value): self
+    {
+        return new self("{$part}, measure {$measure}: “{$value}” divisions of a quarter note make no sense.");
+    }
+
+    public static function badDuration(string $part, string $measure, string $value): self
+    {
+        return new self("{$part}, measure {$measure}: a note has the impossible duration “{$value}”.");
+    }
+
+    public static function badPitch(string $part, string $measure): self
+    {
+        return new self("{$part}, measure {$measure}: a note has no readable pitch.");
+    }
+
+    public static function badMeter(string $part, string $measure, string $value): self
+    {
+        return new self("{$part}, measure {$measure}: the meter “{$value}” cannot be read.");
+    }
+
+    public static function unknownEnding(string $ending): self
+    {
+        return new self("A score file ends in .musicxml, .xml or .mxl; “{$ending}” is not one of them.");
+    }
+
+    public static function cannotBeOpened(): self
+    {
+        return new self('The file cannot be opened.');
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format;
+
+use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Music\Measure;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\ScorePlan;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\WayOut;
+
+/** A worked-out score as the JSON that scripts read. The same plan gives the same bytes. */
+final readonly class MarkedScoreJson
+{
+    public const FORMAT = 'upright-pencil/marked-score';
+
+    /** @return array<string, mixed> */
+    public function toArray(ScorePlan $plan): array
+    {
+        $roadmap = $plan->roadmap->numbers($plan->score->measures);
+
+        return [
+            'format' => self::FORMAT,
+            'version' => 1,
+            'title' => $plan->score->title,
+            'parts' => array_map(fn (PartPlan $part): array => $this->part($plan->score, $part, $roadmap), $plan->parts),
+            'flags' => array_map(fn (Flag $flag): array => self::flag($flag, $plan->score), $plan->flags),
+        ];
+    }
+
+    public function write(ScorePlan $plan): string
+    {
+        return json_encode(
+            $this->toArray($plan),
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR
+            | JSON_PRESERVE_ZERO_FRACTION,
+        ) . "\n";
+    }
+
+    /**
+     * @param list<string> $roadmap
+     * @return array<string, mixed>
+     */
+    private function part(Score $score, PartPlan $plan, array $roadmap): array
+    {
+        return [
+            'id' => $plan->part->id,
+            'name' => $plan->part->name,
+            'instrument' => $plan->part->instrument->value,
+            'roadmap' => $roadmap,
+            'notes' => $this->notes($score, $plan),
+            'flags' => array_map(static fn (Flag $flag): array => self::flag($flag, $score), $plan->flags),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function notes(Score $score, PartPlan $plan): array
+    {
+        $notes = [];
+        foreach ($plan->part->notes as $note) {
+            $measure = $score->measures[$note->measure];
+            $bow = $plan->bow->at($note->id);
+            $notes[] = [
+                'id' => $note->id,
+                'measure' => $measure->number,
+                'index' => $measure->index,
+                'beat' => self::beat($measure, $note),
+                'voice' => $note->voice,
+                'onset' => (string) $score->onsetOf($note),
+                'duration' => (string) $note->duration,
+                'pitch' => $note->pitch === null ? null : (string) $note->pitch,
+                'bow' => $bow === null ? null : self::bow($measure, $note, $bow),
+                'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
+            ];
+        }
+
+        return $notes;
+    }
+
+    /** @return array<string, mixed> */
+    public static function flag(Flag $flag, Score $score): array
+    {
+        $json = ['code' => $flag->code->value];
+        if ($flag->measure !== null) {
+            $json['measure'] = $score->measures[$flag->measure]->number;
+            $json['beat'] = $flag->beat === null ? '1' : $flag->beat->toDecimal();
+        }
+        if ($flag->partId !== null) {
+            $json['part'] = $flag->partId;
+        }
+        if ($flag->noteId !== null) {
+            $json['note'] = $flag->noteId;
+        }
+
+        return $json + [
+            'text' => $flag->text,
+            'ways' => array_map(
+                static fn (WayOut $way): array => ['text' => $way->text, 'lines' => $way->lines],
+                $flag->ways,
+            ),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function bow(Measure $measure, Note $note, NoteBow $bow): array
+    {
+        $json = ['stroke' => $bow->stroke, 'direction' => $bow->direction->value];
+        if ($bow->from !== null && $bow->to !== null) {
+            $json['from'] = round($bow->from, 3);
+            $json['to'] = round($bow->to, 3);
+        }
+        $changes = [];
+        foreach ($bow->changes as $change) {
+            $changes[] = [
+                'beat' => $measure->meter->beatAt($note->offset->plus($change['offset']))->toDecimal(),
+                'direction' => $change['direction']->value,
+                'for' => $change['for'],
+            ];
+        }
+
+        return $json + [
+            'join' => $bow->join->value,
+            'origin' => $bow->origin->value,
+            'why' => $bow->why,
+            'changes' => $changes,
+        ];
+    }
+
+    private static function beat(Measure $measure, Note $note): string
+    {
+        return $measure->meter->beatAt($note->offset)->toDecimal();
+    }
+}

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use UprightPencil\Music\Expression;
+use UprightPencil\Music\ExpressionKind;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Tempo;
+
+/** Reads `<direction>` and free-standing `<sound>` elements: expressions, tempo, rehearsal marks, jumps. */
+final class DirectionReader
+{
+    /**
+     * Quarter notes a minute for a tempo word without a number: the middle of what metronomes print.
+     *
+     * @var array<string, int>
+     */
+    private const TEMPO_WORDS = [
+        'grave' => 44, 'largo' => 50, 'larghetto' => 60, 'lento' => 54, 'adagio' => 66, 'andantino' => 84,
+        'andante' => 78, 'moderato' => 100, 'allegretto' => 112, 'allegro' => 126, 'vivace' => 144, 'presto' => 176,
+    ];
+
+    private const UNITS = ['whole' => 4.0, 'half' => 2.0, 'quarter' => 1.0, 'eighth' => 0.5, '16th' => 0.25];
+
+    /** @var list<Expression> */
+    public array $expressions = [];
+    /** @var list<Tempo> */
+    public array $tempos = [];
+
+    public function read(DOMElement $direction, int $measure, Fraction $offset, MeasureDraft $draft): void
+    {
+        $sound = Xml::child($direction, 'sound');
+        $bpm = $sound === null ? null : self::number($sound->getAttribute('tempo'));
+        $fromWords = null;
+        foreach (Xml::children($direction) as $type) {
+            if ($type->nodeName !== 'direction-type') {
+                continue;
+            }
+            foreach (Xml::children($type) as $child) {
+                switch ($child->nodeName) {
+                    case 'dynamics':
+                        foreach (Xml::children($child) as $dynamic) {
+                            $letters = $dynamic->nodeName === 'other-dynamics' ? $dynamic->textContent : $dynamic->nodeName;
+                            $this->expressions[] =
+                                new Expression(ExpressionKind::Dynamic, $measure, $offset, trim($letters));
+                        }
+                        break;
+                    case 'wedge':
+                        $this->expressions[] =
+                            new Expression(ExpressionKind::Wedge, $measure, $offset, $child->getAttribute('type'));
+                        break;
+                    case 'words':
+                        $words = trim((string) preg_replace('~\s+~u', ' ', $child->textContent));
+                        if ($words !== '') {
+                            $this->words($words, $measure, $offset, $draft);
+                            $fromWords ??= self::tempoWord($words);
+                        }
+                        break;
+                    case 'rehearsal':
+                        $draft->rehearsal = trim($child->textContent) ?: $draft->rehearsal;
+                        break;
+                    case 'segno':
+                        $draft->segno = true;
+                        break;
+                    case 'coda':
+                        $draft->coda = true;
+                        break;
+                    case 'metronome':
+                        $bpm ??= self::metronome($child);
+                        break;
+                }
+            }
+        }
+        if ($sound !== null) {
+            $this->sound($sound, $measure, $offset, $draft);
+        }
+        $bpm ??= $fromWords;
+        if ($bpm !== null && $bpm > 0.0) {
+            $this->tempos[] = new Tempo($measure, $offset, min(max($bpm, 5.0), 1000.0));
+        }
+    }
+
+    public function sound(DOMElement $sound, int $measure, Fraction $offset, MeasureDraft $draft): void
+    {
+        if ($sound->getAttribute('pizzicato') === 'yes') {
+            $this->expressions[] = new Expression(ExpressionKind::Pizzicato, $measure, $offset, 'pizz.');
+        } elseif ($sound->getAttribute('pizzicato') === 'no') {
+            $this->expressions[] = new Expression(ExpressionKind::Arco, $measure, $offset, 'arco');
+        }
+        if ($sound->getAttribute('dacapo') === 'yes') {
+            $draft->jump ??= 'D.C.';
+        }
+        if ($sound->getAttribute('dalsegno') !== '') {
+            $draft->jump ??= 'D.S.';
+        }
+        $draft->segno = $draft->segno || $sound->getAttribute('segno') !== '';
+        if ($sound->getAttribute('tocoda') !== '') {
+            $draft->toCoda = true;
+            $draft->coda = false;
+        }
+        $draft->coda = $draft->coda || $sound->getAttribute('coda') !== '';
+        $draft->fine = $draft->fine || $sound->getAttribute('fine') !== '';
+        if ($sound->parentNode?->nodeName !== 'direction') {
+            $bpm = self::number($sound->getAttribute('tempo'));
+            if ($bpm !== null && $bpm > 0.0) {
+                $this->tempos[] = new Tempo($measure, $offset, min(max($bpm, 5.0), 1000.0));
+            }
+        }
+    }
+
+    private function words(string $words, int $measure, Fraction $offset, MeasureDraft $draft): void
+    {
+        $lower = mb_strtolower($words);
+        $kind = match (1) {
+            preg_match('~\bpizz~', $lower) => ExpressionKind::Pizzicato,
+            preg_match('~\barco\b|col arco~', $lower) => ExpressionKind::Arco,
+            default => ExpressionKind::Words,
+        };
+        $this->expressions[] = new Expression($kind, $measure, $offset, $words);
+        if (preg_match('~\bd\. ?c\.?|\bda capo\b~', $lower) === 1) {
+            $draft->jump = $words;
+        } elseif (preg_match('~\bd\. ?s\.?|\bdal segno\b~', $lower) === 1) {
+            $draft->jump = $words;
+        } elseif (preg_match('~\bto coda\b|\balla coda\b~', $lower) === 1) {
+            $draft->toCoda = true;
+            $draft->coda = false;
+        } elseif (preg_match('~^coda$~', $lower) === 1) {
+            $draft->coda = true;
+        } elseif (preg_match('~^fine\.?$~', $lower) === 1) {
+            $draft->fine = true;
+        }
+    }
+
+    private static function tempoWord(string $words): ?float
+    {
+        foreach (self::TEMPO_WORDS as $word => $bpm) {
+            if (preg_match("~\\b{$word}\\b~i", $words) === 1) {
+                return (float) $bpm;
+            }
+        }
+
+        return null;
+    }
+
+    private static function metronome(DOMElement $metronome): ?float
+    {
+        $unit = self::UNITS[(string) Xml::text($metronome, 'beat-unit')] ?? null;
+        $perMinute = Xml::text($metronome, 'per-minute');
+        if ($unit === null || $perMinute === null || preg_match('~\d+(\.\d+)?~', $perMinute, $match) !== 1) {
+            return null;
+        }
+
+        return (float) $match[0] * $unit * (Xml::child($metronome, 'beat-unit-dot') !== null ? 1.5 : 1.0);
+    }
+
+    private static function number(string $text): ?float
+    {
+        return is_numeric($text) ? (float) $text : null;
+    }
+}

@@ -1,0 +1,154 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\NoteValue;
+
+/**
+ * Splits a long note into tied parts where the bow changes inside it, each with its sign.
+ *
+ * A staggered change is a word over the beat instead: partners do it at different places.
+ */
+final readonly class NoteSplitter
+{
+    /**
+     * @param Fraction $quarters length of the note
+     * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes
+     */
+    public function split(DOMElement $note, Fraction $quarters, array $changes): void
+    {
+        $duration = Xml::text($note, 'duration');
+        if ($duration === null || !$quarters->isPositive() || Xml::child($note, 'chord') !== null || $this->isChordHead($note)) {
+            return;
+        }
+        $cuts = [];
+        foreach ($changes as $change) {
+            if ($change['for'] === 'all' && $change['offset']->isPositive() && $change['offset']->isLessThan($quarters)) {
+                $cuts[] = [$change['offset'], $change['direction']];
+            } elseif ($change['for'] !== 'all') {
+                $this->words($note, "{$change['for']}: change {$change['direction']->value} on {$change['beat']}");
+            }
+        }
+        if ($cuts === []) {
+            return;
+        }
+        $pieces = [];
+        $from = Fraction::zero();
+        $sign = null;
+        foreach ([...$cuts, [$quarters, null]] as [$to, $direction]) {
+            foreach (NoteValue::spell($to->minus($from)) as $value) {
+                $pieces[] = [$value, $sign];
+                $sign = null;
+            }
+            $from = $to;
+            $sign = $direction;
+        }
+        $this->lay($note, $pieces, Fraction::of((int) $duration)->dividedBy($quarters));
+    }
+
+    /** @param list<array{NoteValue, Direction|null}> $pieces */
+    private function lay(DOMElement $note, array $pieces, Fraction $divisions): void
+    {
+        $last = count($pieces) - 1;
+        $wasTied = $this->ties($note);
+        $after = $note;
+        foreach ($pieces as $index => [$value, $sign]) {
+            $piece = $index === 0 ? $note : $this->copy($note, $index);
+            $this->setValue($piece, $value, $divisions);
+            $this->setTies($piece, $index > 0 || $wasTied['stop'], $index < $last || $wasTied['start']);
+            if ($sign !== null) {
+                Xml::add(Xml::need(ScoreWriter::notations($piece), 'technical'), $sign->value . '-bow');
+            }
+            if ($index > 0) {
+                $after->parentNode?->insertBefore($piece, $after->nextSibling);
+            }
+            $after = $piece;
+        }
+    }
+
+    private function copy(DOMElement $note, int $index): DOMElement
+    {
+        $piece = $note->cloneNode(true);
+        assert($piece instanceof DOMElement);
+        $piece->setAttribute('id', $note->getAttribute('id') . '-c' . $index);
+        foreach (['notations', 'lyric', 'accidental'] as $name) {
+            while (($child = Xml::child($piece, $name)) !== null) {
+                Xml::remove($child);
+            }
+        }
+
+        return $piece;
+    }
+
+    private function setValue(DOMElement $note, NoteValue $value, Fraction $divisions): void
+    {
+        $duration = Xml::need($note, 'duration');
+        $duration->textContent = (string) $value->length->times($divisions)->floor();
+        while (($dot = Xml::child($note, 'dot')) !== null) {
+            Xml::remove($dot);
+        }
+        $type = Xml::child($note, 'type');
+        if ($type !== null) {
+            $type->textContent = $value->type;
+            if ($value->dots > 0) {
+                $note->insertBefore(Xml::make($note, 'dot'), $type->nextSibling);
+            }
+        }
+    }
+
+    private function setTies(DOMElement $note, bool $stops, bool $starts): void
+    {
+        while (($tie = Xml::child($note, 'tie')) !== null) {
+            Xml::remove($tie);
+        }
+        $notations = Xml::child($note, 'notations');
+        foreach ($notations === null ? [] : iterator_to_array(Xml::children($notations), false) as $tied) {
+            if ($tied->nodeName === 'tied') {
+                Xml::remove($tied);
+            }
+        }
+        $duration = Xml::child($note, 'duration');
+        foreach (['start' => $starts, 'stop' => $stops] as $type => $is) {
+            if ($is) {
+                $note->insertBefore(Xml::make($note, 'tie', ['type' => $type]), $duration?->nextSibling);
+                Xml::add(ScoreWriter::notations($note), 'tied', ['type' => $type]);
+            }
+        }
+    }
+
+    /** @return array{start: bool, stop: bool} */
+    private function ties(DOMElement $note): array
+    {
+        $ties = ['start' => false, 'stop' => false];
+        foreach (Xml::children($note) as $child) {
+            if ($child->nodeName === 'tie' && isset($ties[$child->getAttribute('type')])) {
+                $ties[$child->getAttribute('type')] = true;
+            }
+        }
+
+        return $ties;
+    }
+
+    private function isChordHead(DOMElement $note): bool
+    {
+        for ($next = $note->nextSibling; $next !== null; $next = $next->nextSibling) {
+            if ($next instanceof DOMElement) {
+                return $next->nodeName === 'note' && Xml::child($next, 'chord') !== null;
+            }
+        }
+
+        return false;
+    }
+
+    private function words(DOMElement $note, string $words): void
+    {
+        $direction = Xml::make($note, 'direction', ['placement' => 'above']);
+        Xml::add(Xml::add($direction, 'direction-type'), 'words', ['font-style' => 'italic', 'font-size' => '8'], $words);
+        $note->parentNode?->insertBefore($direction, $note);
+    }
+}

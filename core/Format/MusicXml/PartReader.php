@@ -1,0 +1,269 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Format\InstrumentNames;
+use UprightPencil\Format\Limits;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Meter;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Oddity;
+use UprightPencil\Music\Part;
+
+/** Reads one `<part>` and adds what it says about the measures to the drafts all parts share. */
+final class PartReader
+{
+    /** @var list<Note> */
+    private array $notes = [];
+    private SlurMatcher $slurs;
+    private DirectionReader $directions;
+    private NoteReader $noteReader;
+    private int $divisions = 1;
+    private string $clef = '';
+    private int $keyFifths = 0;
+    private ?Meter $meter = null;
+    /** @var list<int> ending numbers in force */
+    private array $endings = [];
+    /** @var list<Oddity> */
+    public array $oddities = [];
+
+    /**
+     * @param array{name: string, abbreviation: string, sound: string} $label from the part list
+     */
+    public function __construct(
+        private readonly string $id,
+        private readonly array $label,
+        private readonly Limits $limits,
+    ) {
+        $this->slurs = new SlurMatcher();
+        $this->directions = new DirectionReader();
+    }
+
+    /**
+     * @param array<int, MeasureDraft> $drafts by measure index; measures this part has more are added
+     * @throws UnreadableScore
+     */
+    public function read(DOMElement $element, array &$drafts): Part
+    {
+        $staves = 1;
+        foreach (Xml::children($element) as $measure) {
+            $attributes = Xml::child($measure, 'attributes');
+            $staves = max($staves, $attributes === null ? 1 : (int) Xml::text($attributes, 'staves'));
+            break;
+        }
+        $this->noteReader = new NoteReader($this->label['name'], $staves > 1);
+        $index = 0;
+        foreach (Xml::children($element) as $measure) {
+            if ($measure->nodeName !== 'measure') {
+                continue;
+            }
+            if ($index >= $this->limits->measures) {
+                $count = 0;
+                foreach (Xml::children($element) as $each) {
+                    $count += $each->nodeName === 'measure' ? 1 : 0;
+                }
+                throw UnreadableScore::hasTooManyMeasures($count, $this->limits->measures);
+            }
+            $number = trim($measure->getAttribute('number'));
+            $drafts[$index] ??= new MeasureDraft($number === '' ? (string) ($index + 1) : $number);
+            $this->measure($measure, $index, $drafts[$index]);
+            $index++;
+        }
+        foreach ($this->slurs->unfinished() as $position) {
+            $this->oddity('A slur begins here and never ends; it is left out of the bowing.', $position);
+        }
+        foreach ($this->slurs->unbegun() as $position) {
+            $this->oddity('A slur ends here that never began; it is left out of the bowing.', $position);
+        }
+        $instrument = InstrumentNames::recognise(
+            $this->label['name'],
+            $this->label['abbreviation'],
+            $this->label['sound'],
+            $this->clef,
+        );
+
+        return new Part(
+            $this->id,
+            $this->label['name'],
+            $this->label['abbreviation'],
+            $instrument,
+            $index,
+            $this->notes,
+            $this->slurs->slurs(),
+            $this->directions->expressions,
+        );
+    }
+
+    /** @return list<\UprightPencil\Music\Tempo> */
+    public function tempos(): array
+    {
+        return $this->directions->tempos;
+    }
+
+    private function measure(DOMElement $element, int $index, MeasureDraft $draft): void
+    {
+        $position = Fraction::zero();
+        $chordStart = Fraction::zero();
+        $draft->isImplicit = $draft->isImplicit || $element->getAttribute('implicit') === 'yes';
+        foreach (Xml::children($element) as $child) {
+            switch ($child->nodeName) {
+                case 'note':
+                    $isChord = Xml::child($child, 'chord') !== null;
+                    $isGrace = Xml::child($child, 'grace') !== null;
+                    $duration = $isGrace ? Fraction::zero() : $this->duration($child, $draft->number);
+                    $start = $isChord ? $chordStart : $position;
+                    if (Xml::child($child, 'rest') === null) {
+                        $this->slurs->note($child, count($this->notes));
+                        $this->notes[] = $this->noteReader->read($child, $index, $draft->number, $start, $duration);
+                    }
+                    if (!$isChord && !$isGrace) {
+                        $chordStart = $position;
+                        $position = $position->plus($duration);
+                        $draft->reaches($this->id, $position);
+                    }
+                    break;
+                case 'backup':
+                    $position = $position->minus($this->duration($child, $draft->number));
+                    if ($position->isLessThan(Fraction::zero())) {
+                        $position = Fraction::zero();
+                    }
+                    break;
+                case 'forward':
+                    $position = $position->plus($this->duration($child, $draft->number));
+                    $draft->reaches($this->id, $position);
+                    break;
+                case 'attributes':
+                    $this->attributes($child, $draft);
+                    break;
+                case 'direction':
+                    $this->directions->read($child, $index, $position->plus($this->offset($child)), $draft);
+                    break;
+                case 'sound':
+                    $this->directions->sound($child, $index, $position, $draft);
+                    break;
+                case 'barline':
+                    $this->barline($child, $draft);
+                    break;
+            }
+        }
+        $draft->keyFifths = $draft->keyFifths ?: $this->keyFifths;
+        $draft->meter ??= $this->meter;
+        if ($draft->endings === []) {
+            $draft->endings = $this->endings;
+        }
+        if ($draft->endingStops) {
+            $this->endings = [];
+        }
+    }
+
+    private function duration(DOMElement $element, string $measure): Fraction
+    {
+        $text = Xml::text($element, 'duration') ?? '';
+        if (!is_numeric($text) || (float) $text < 0 || (float) $text > 1e9) {
+            throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
+        }
+        $duration = ctype_digit($text)
+            ? Fraction::of((int) $text, $this->divisions)
+            : Fraction::of((int) round((float) $text * 10080), $this->divisions * 10080);
+        if ($duration->isMoreThan(Fraction::of($this->limits->quarters))) {
+            throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
+        }
+
+        return $duration;
+    }
+
+    private function offset(DOMElement $direction): Fraction
+    {
+        $offset = Xml::text($direction, 'offset') ?? '0';
+
+        return is_numeric($offset) && abs((float) $offset) < 1e6
+            ? Fraction::of((int) round((float) $offset), $this->divisions)
+            : Fraction::zero();
+    }
+
+    private function attributes(DOMElement $attributes, MeasureDraft $draft): void
+    {
+        foreach (Xml::children($attributes) as $child) {
+            switch ($child->nodeName) {
+                case 'divisions':
+                    $text = trim($child->textContent);
+                    if (!is_numeric($text) || (float) $text < 1 || (float) $text > 1_000_000) {
+                        throw UnreadableScore::badDivisions($this->label['name'], $draft->number, $text);
+                    }
+                    $this->divisions = (int) round((float) $text);
+                    break;
+                case 'key':
+                    $this->keyFifths = max(-7, min(7, (int) (Xml::text($child, 'fifths') ?? '0')));
+                    break;
+                case 'time':
+                    $this->meter = $draft->meter = $this->meter($child, $draft->number);
+                    break;
+                case 'clef':
+                    if ($this->clef === '') {
+                        $change = (int) (Xml::text($child, 'clef-octave-change') ?? '0');
+                        $this->clef = Xml::text($child, 'sign') . Xml::text($child, 'line') . ($change === -1 ? '-8' : '');
+                    }
+                    break;
+                case 'transpose':
+                    if ($this->clef === 'F4' && (int) (Xml::text($child, 'octave-change') ?? '0') === -1) {
+                        $this->clef = 'F4-8';
+                    }
+                    break;
+            }
+        }
+    }
+
+    private function meter(DOMElement $time, string $measure): Meter
+    {
+        if (Xml::child($time, 'senza-misura') !== null) {
+            return Meter::free();
+        }
+        $beats = (string) Xml::text($time, 'beats');
+        $unit = (string) Xml::text($time, 'beat-type');
+        $sum = (int) array_sum(array_map(intval(...), explode('+', $beats)));
+        $isUnit = in_array((int) $unit, [1, 2, 4, 8, 16, 32, 64], true);
+        if ($sum < 1 || !$isUnit || 4 * $sum / (int) $unit > $this->limits->quarters) {
+            throw UnreadableScore::badMeter($this->label['name'], $measure, "{$beats}/{$unit}");
+        }
+
+        return Meter::of($sum, (int) $unit);
+    }
+
+    private function barline(DOMElement $barline, MeasureDraft $draft): void
+    {
+        $style = (string) Xml::text($barline, 'bar-style');
+        if (in_array($style, ['light-light', 'light-heavy', 'heavy-heavy'], true)) {
+            $draft->endsSection = true;
+        }
+        $repeat = Xml::child($barline, 'repeat');
+        if ($repeat !== null && $repeat->getAttribute('direction') === 'forward') {
+            $draft->repeatForward = true;
+        } elseif ($repeat !== null && $repeat->getAttribute('direction') === 'backward') {
+            $draft->repeatBack = max(2, min(16, (int) $repeat->getAttribute('times')));
+        }
+        $draft->segno = $draft->segno || Xml::child($barline, 'segno') !== null || $barline->getAttribute('segno') !== '';
+        $draft->coda = $draft->coda || Xml::child($barline, 'coda') !== null || $barline->getAttribute('coda') !== '';
+        $ending = Xml::child($barline, 'ending');
+        if ($ending === null) {
+            return;
+        }
+        preg_match_all('~\d+~', $ending->getAttribute('number'), $numbers);
+        $numbers = array_map(intval(...), $numbers[0]);
+        if ($ending->getAttribute('type') === 'start') {
+            $this->endings = $numbers === [] ? [1] : array_values($numbers);
+            $draft->endings = $this->endings;
+            $draft->endingStarts = true;
+        } else {
+            $draft->endingStops = true;
+        }
+    }
+
+    private function oddity(string $text, int $position): void
+    {
+        $this->oddities[] = new Oddity($text, $this->id, $this->notes[$position]->measure);
+    }
+}

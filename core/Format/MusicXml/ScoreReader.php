@@ -1,0 +1,183 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Format\Limits;
+use UprightPencil\Music\Disagreement;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Measure;
+use UprightPencil\Music\Meter;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\Tempo;
+
+/** MusicXML 3.1 and 4.0, partwise or timewise, plain or compressed, as a {@see Score}. */
+final readonly class ScoreReader
+{
+    public function __construct(private Limits $limits = new Limits())
+    {
+    }
+
+    /**
+     * @throws UnreadableScore
+     */
+    public function read(string $bytes): Score
+    {
+        return $this->fromDocument(Document::open($bytes, $this->limits));
+    }
+
+    /**
+     * @throws UnreadableScore
+     */
+    public function fromDocument(Document $document): Score
+    {
+        $labels = $this->labels($document->root);
+        $drafts = [];
+        $parts = [];
+        $tempos = [];
+        $oddities = [];
+        foreach ($document->parts() as $element) {
+            if (count($parts) >= $this->limits->parts) {
+                throw UnreadableScore::hasTooManyParts(count($labels), $this->limits->parts);
+            }
+            $id = $element->getAttribute('id');
+            $label = $labels[$id] ?? ['name' => '', 'abbreviation' => '', 'sound' => ''];
+            if ($label['name'] === '') {
+                $label['name'] = 'Part ' . (count($parts) + 1);
+            }
+            $reader = new PartReader($id, $label, $this->limits);
+            $parts[] = $reader->read($element, $drafts);
+            $tempos = [...$tempos, ...$reader->tempos()];
+            $oddities = [...$oddities, ...$reader->oddities];
+        }
+        if ($parts === []) {
+            throw UnreadableScore::hasNoParts();
+        }
+        if ($drafts === []) {
+            throw UnreadableScore::hasNoMeasures();
+        }
+
+        $measures = $this->measures($drafts);
+
+        return new Score(
+            $this->title($document->root),
+            $measures,
+            $parts,
+            self::inOrder($tempos),
+            $oddities,
+            self::disagreements($drafts, $measures),
+        );
+    }
+
+    /**
+     * @param array<int, MeasureDraft> $drafts
+     * @return list<Measure>
+     */
+    private function measures(array $drafts): array
+    {
+        self::settleCodas($drafts);
+        $onset = Fraction::zero();
+        $meter = Meter::of(4, 4);
+        $measures = [];
+        foreach (array_values($drafts) as $index => $draft) {
+            $measure = $draft->build($index, $onset, $meter);
+            $measures[] = $measure;
+            $onset = $measure->end();
+            $meter = $measure->meter;
+        }
+
+        return $measures;
+    }
+
+    /**
+     * @param array<int, MeasureDraft> $drafts
+     * @param list<Measure> $measures
+     * @return list<Disagreement>
+     */
+    private static function disagreements(array $drafts, array $measures): array
+    {
+        $disagreements = [];
+        foreach ($measures as $measure) {
+            foreach ($drafts[$measure->index]->contents as $partId => $content) {
+                if (!$content->isZero() && !$content->equals($measure->length)) {
+                    $disagreements[] = new Disagreement((string) $partId, $measure->index, $content);
+                }
+            }
+        }
+
+        return $disagreements;
+    }
+
+    /**
+     * Many files draw the coda sign at both its places and say nowhere which is which: the first is the way out.
+     *
+     * @param array<int, MeasureDraft> $drafts
+     */
+    private static function settleCodas(array $drafts): void
+    {
+        $signs = array_keys(array_filter($drafts, static fn (MeasureDraft $draft): bool => $draft->coda));
+        $leaves = array_filter($drafts, static fn (MeasureDraft $draft): bool => $draft->toCoda);
+        if ($leaves === [] && count($signs) >= 2) {
+            $drafts[$signs[0]]->toCoda = true;
+            $drafts[$signs[0]]->coda = false;
+        }
+    }
+
+    /** @return array<string, array{name: string, abbreviation: string, sound: string}> */
+    private function labels(DOMElement $root): array
+    {
+        $labels = [];
+        $list = Xml::child($root, 'part-list');
+        foreach ($list === null ? [] : Xml::children($list) as $part) {
+            if ($part->nodeName !== 'score-part') {
+                continue;
+            }
+            $instrument = Xml::child($part, 'score-instrument');
+            $labels[$part->getAttribute('id')] = [
+                'name' => trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name'))),
+                'abbreviation' => (string) Xml::text($part, 'part-abbreviation'),
+                'sound' => $instrument === null ? '' : (string) Xml::text($instrument, 'instrument-sound'),
+            ];
+        }
+
+        return $labels;
+    }
+
+    private function title(DOMElement $root): string
+    {
+        $work = Xml::child($root, 'work');
+        $title = ($work === null ? null : Xml::text($work, 'work-title')) ?: Xml::text($root, 'movement-title');
+        if ($title !== null && $title !== '') {
+            return $title;
+        }
+        foreach (Xml::children($root) as $credit) {
+            if ($credit->nodeName === 'credit' && Xml::text($credit, 'credit-type') === 'title') {
+                return (string) Xml::text($credit, 'credit-words');
+            }
+        }
+
+        return '';
+    }
+
+    /**
+     * @param list<Tempo> $tempos
+     * @return list<Tempo> in score order, one a place
+     */
+    private static function inOrder(array $tempos): array
+    {
+        usort(
+            $tempos,
+            static fn (Tempo $a, Tempo $b): int => $a->measure <=> $b->measure ?: $a->offset->compare($b->offset),
+        );
+        $kept = [];
+        foreach ($tempos as $tempo) {
+            // Every part repeats the tempo; the first that says it counts.
+            $kept[$tempo->measure . ':' . $tempo->offset] ??= $tempo;
+        }
+
+        return array_values($kept);
+    }
+}

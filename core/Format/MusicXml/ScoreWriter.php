@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use UprightPencil\Music\Slur;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Printing\NotePrint;
+
+/**
+ * Lays the marks of planned parts into the imported document and leaves everything else as it stood.
+ */
+final class ScoreWriter
+{
+    /** Children of a note that come after its notations. */
+    private const AFTER_NOTATIONS = ['lyric', 'play', 'listen'];
+
+    private int $addedSlurs = 0;
+
+    public function __construct(private readonly Document $document)
+    {
+    }
+
+    /**
+     * @param list<PartPlan> $plans
+     * @param bool $onlyThese leaves the other parts out of the file
+     */
+    public function write(array $plans, bool $onlyThese = false): string
+    {
+        foreach ($plans as $plan) {
+            $positions = $plan->part->positionsById();
+            foreach ($plan->prints as $noteId => $print) {
+                $this->note($plan, (string) $noteId, $print);
+            }
+            // Splitting notes comes last: it makes noteheads the prints do not know.
+            foreach ($plan->prints as $noteId => $print) {
+                if ($print->changes !== []) {
+                    $length = $plan->part->notes[$positions[$noteId]]->duration;
+                    (new NoteSplitter())->split($this->document->notes[$noteId], $length, $print->changes);
+                }
+            }
+        }
+        if ($onlyThese) {
+            $this->keepOnly(array_map(static fn (PartPlan $plan): string => $plan->part->id, $plans));
+        }
+
+        return $this->document->toString();
+    }
+
+    private function note(PartPlan $plan, string $noteId, NotePrint $print): void
+    {
+        $element = $this->document->notes[$noteId];
+        if ($print->crossOutSign) {
+            self::takeOutSign($element);
+        }
+        if ($print->sign !== null && $print->isSignNew) {
+            Xml::add(Xml::need(self::notations($element), 'technical'), $print->sign->value . '-bow');
+        }
+        if ($print->linkFrom !== null) {
+            $this->addSlur($print->linkFrom, $noteId, 'dotted');
+        }
+        if ($print->commaOn !== null) {
+            $this->addComma($this->document->notes[$print->commaOn]);
+        }
+        foreach ($print->slursTo as $to) {
+            $this->addSlur($noteId, $to, 'dashed');
+        }
+        foreach ($print->slursTakenOut as $to) {
+            $this->takeOutSlur($plan, $noteId, $to);
+        }
+        foreach ($print->words as $words) {
+            $this->addWords($element, $words);
+        }
+    }
+
+    private static function takeOutSign(DOMElement $note): void
+    {
+        foreach (iterator_to_array(Xml::children($note), false) as $notations) {
+            $technical = $notations->nodeName === 'notations' ? Xml::child($notations, 'technical') : null;
+            if ($technical === null) {
+                continue;
+            }
+            foreach (iterator_to_array(Xml::children($technical), false) as $sign) {
+                if (in_array($sign->nodeName, ['down-bow', 'up-bow'], true)) {
+                    Xml::remove($sign);
+                }
+            }
+            self::dropEmpty($technical);
+            self::dropEmpty($notations);
+        }
+    }
+
+    private function addSlur(string $from, string $to, string $style): void
+    {
+        // High numbers, in turn, so that they never meet a slur of the edition.
+        $number = (string) (9 + $this->addedSlurs++ % 8);
+        foreach ([[$from, 'start'], [$to, 'stop']] as [$id, $type]) {
+            $attributes = ['type' => $type, 'number' => $number];
+            if ($type === 'start') {
+                $attributes['line-type'] = $style;
+            }
+            Xml::add(self::notations($this->document->notes[$id]), 'slur', $attributes);
+        }
+    }
+
+    private function takeOutSlur(PartPlan $plan, string $from, string $to): void
+    {
+        foreach ($plan->part->slurs as $slur) {
+            if ($plan->part->notes[$slur->from]->id === $from && $plan->part->notes[$slur->to]->id === $to) {
+                $this->dropSlurEnd($from, $slur, 'start');
+                $this->dropSlurEnd($to, $slur, 'stop');
+            }
+        }
+    }
+
+    private function dropSlurEnd(string $id, Slur $slur, string $type): void
+    {
+        foreach (iterator_to_array(Xml::children($this->document->notes[$id]), false) as $notations) {
+            if ($notations->nodeName !== 'notations') {
+                continue;
+            }
+            foreach (iterator_to_array(Xml::children($notations), false) as $element) {
+                $number = $element->getAttribute('number') ?: '1';
+                if ($element->nodeName === 'slur' && $number === $slur->number && $element->getAttribute('type') === $type) {
+                    Xml::remove($element);
+                    self::dropEmpty($notations);
+
+                    return;
+                }
+            }
+        }
+    }
+
+    private function addComma(DOMElement $note): void
+    {
+        $articulations = Xml::need(self::notations($note), 'articulations');
+        if (Xml::child($articulations, 'breath-mark') === null) {
+            Xml::add($articulations, 'breath-mark', [], 'comma');
+        }
+    }
+
+    private function addWords(DOMElement $note, string $words): void
+    {
+        $measure = $note->parentNode;
+        if (!$measure instanceof DOMElement) {
+            return;
+        }
+        $direction = Xml::make($note, 'direction', ['placement' => 'above']);
+        $type = Xml::add($direction, 'direction-type');
+        Xml::add($type, 'words', ['font-style' => 'italic', 'font-size' => '9'], $words);
+        foreach (['voice', 'staff'] as $name) {
+            $value = Xml::text($note, $name);
+            if ($value !== null) {
+                Xml::add($direction, $name, [], $value);
+            }
+        }
+        $measure->insertBefore($direction, $note);
+    }
+
+    /** @param list<string> $partIds */
+    private function keepOnly(array $partIds): void
+    {
+        $list = Xml::child($this->document->root, 'part-list');
+        foreach ([$this->document->root, ...($list === null ? [] : [$list])] as $parent) {
+            foreach (iterator_to_array(Xml::children($parent), false) as $child) {
+                $isPart = in_array($child->nodeName, ['part', 'score-part'], true);
+                $isBracket = $child->nodeName === 'part-group';
+                if ($isBracket || ($isPart && !in_array($child->getAttribute('id'), $partIds, true))) {
+                    Xml::remove($child);
+                }
+            }
+        }
+    }
+
+    /** The note's first notations element, made at its proper place when there is none. */
+    public static function notations(DOMElement $note): DOMElement
+    {
+        $notations = Xml::child($note, 'notations');
+        if ($notations !== null) {
+            return $notations;
+        }
+        $notations = Xml::make($note, 'notations');
+        foreach (Xml::children($note) as $child) {
+            if (in_array($child->nodeName, self::AFTER_NOTATIONS, true)) {
+                $note->insertBefore($notations, $child);
+
+                return $notations;
+            }
+        }
+        $note->appendChild($notations);
+
+        return $notations;
+    }
+
+    private static function dropEmpty(DOMElement $element): void
+    {
+        if (iterator_count(Xml::children($element)) === 0) {
+            Xml::remove($element);
+        }
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\MusicXml;
+
+use DOMElement;
+use DOMNode;
+
+/**
+ * Small steps through an XML tree. They walk from sibling to sibling, which stays linear in the size of the file.
+ */
+final class Xml
+{
+    /** @return \Generator<int, DOMElement> */
+    public static function children(DOMNode $parent): \Generator
+    {
+        for ($node = $parent->firstChild; $node !== null; $node = $node->nextSibling) {
+            if ($node instanceof DOMElement) {
+                yield $node;
+            }
+        }
+    }
+
+    public static function child(DOMNode $parent, string $name): ?DOMElement
+    {
+        for ($node = $parent->firstChild; $node !== null; $node = $node->nextSibling) {
+            if ($node->nodeName === $name && $node instanceof DOMElement) {
+                return $node;
+            }
+        }
+
+        return null;
+    }
+
+    /** The trimmed text of a child element, null when there is none. */
+    public static function text(DOMNode $parent, string $name): ?string
+    {
+        $child = self::child($parent, $name);
+
+        return $child === null ? null : trim($child->textContent);
+    }
+
+    /** The child of this name, added at the end when it is not there yet. */
+    public static function need(DOMElement $parent, string $name): DOMElement
+    {
+        return self::child($parent, $name) ?? self::add($parent, $name);
+    }
+
+    /** @param array<string, string> $attributes */
+    public static function add(DOMElement $parent, string $name, array $attributes = [], string $text = ''): DOMElement
+    {
+        $child = self::make($parent, $name, $attributes, $text);
+        $parent->appendChild($child);
+
+        return $child;
+    }
+
+    /** @param array<string, string> $attributes */
+    public static function make(DOMElement $near, string $name, array $attributes = [], string $text = ''): DOMElement
+    {
+        $document = $near->ownerDocument;
+        assert($document !== null);
+        $child = $document->createElement($name);
+        foreach ($attributes as $attribute => $value) {
+            $child->setAttribute($attribute, $value);
+        }
+        if ($text !== '') {
+            $child->appendChild($document->createTextNode($text));
+        }
+
+        return $child;
+    }
+
+    public static function remove(DOMElement $element): void
+    {
+        $element->parentNode?->removeChild($element);
+    }
+}

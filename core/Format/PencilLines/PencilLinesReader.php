@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\PencilLines;
+
+use UprightPencil\Marks\Anchor;
+use UprightPencil\Marks\Exception\UnknownPlace;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\MarkKinds;
+use UprightPencil\Marks\MarkState;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/** Pencil lines as marks on the parts of a score. */
+final class PencilLinesReader
+{
+    /** @var array<string, Places> */
+    private array $places = [];
+
+    /**
+     * @param list<Part> $parts the parts that may be named; a list without a `part` line is for the only one
+     */
+    public function __construct(private readonly Score $score, private readonly array $parts)
+    {
+    }
+
+    public function read(string $text): Reading
+    {
+        $parser = new LineParser();
+        $parser->parse($text);
+        $marks = [];
+        $errors = $parser->errors;
+        foreach ($parser->lines as $line) {
+            $part = $this->part($line->part);
+            if ($part === null) {
+                $errors[] = new LineError($line->number, $this->noPart($line->part));
+                continue;
+            }
+            foreach ($line->marks as ['words' => $words, 'pass' => $pass]) {
+                $mark = $this->mark($line, $words, $pass, $part);
+                if ($mark instanceof LineError) {
+                    $errors[] = $mark;
+                } else {
+                    $marks[$part->id][] = $mark;
+                }
+            }
+        }
+        usort($errors, static fn (LineError $a, LineError $b): int => $a->line <=> $b->line);
+
+        return new Reading($marks, $errors);
+    }
+
+    /** @param list<string> $possibilities */
+    private function mark(PencilLine $line, array $possibilities, ?int $pass, Part $part): Mark|LineError
+    {
+        $kinds = [];
+        foreach ($possibilities as $words) {
+            $kind = MarkKinds::read($words);
+            if ($kind === null) {
+                return new LineError($line->number, self::notAMark($words));
+            }
+            $kinds[] = $kind;
+        }
+        $places = $this->places[$part->id] ??= new Places($this->score, $part);
+        try {
+            $anchor = $places->find($line->place, self::widest($kinds));
+            $targets = [];
+            foreach ($kinds as $kind) {
+                $targets[] = $this->target($kind, $anchor['from'], $places, $part);
+            }
+            $reason = null;
+            if ($line->reason !== null) {
+                [$place, $direction] = explode(' ', $line->reason);
+                $reason = ['note' => $places->note($place), 'direction' => $direction];
+            }
+        } catch (UnknownPlace $unknown) {
+            return new LineError($line->number, $unknown->getMessage());
+        }
+
+        return new Mark(
+            '',
+            $kinds,
+            $anchor['from'],
+            $anchor['to'],
+            $anchor['inside'],
+            $line->isProposed ? MarkState::Proposed : (count($kinds) > 1 ? MarkState::Open : MarkState::Decided),
+            $line->for,
+            $pass,
+            $targets,
+            $reason,
+            $line->comment,
+            line: $line->number,
+        );
+    }
+
+    private function target(MarkKind $kind, string $from, Places $places, Part $part): string
+    {
+        $place = $kind->target();
+        if ($place === null) {
+            return '';
+        }
+        $target = $places->note($place);
+        $order = $part->positionsById();
+        if ($order[$target] <= $order[$from] || $part->notes[$order[$target]]->line !== $part->notes[$order[$from]]->line) {
+            throw UnknownPlace::slurGoesBack($place);
+        }
+
+        return $target;
+    }
+
+    /** @param non-empty-list<MarkKind> $kinds */
+    private static function widest(array $kinds): MarkKind
+    {
+        foreach ($kinds as $kind) {
+            if ($kind->anchor() === Anchor::Range) {
+                return $kind;
+            }
+        }
+
+        return $kinds[0];
+    }
+
+    private function part(?string $name): ?Part
+    {
+        if ($name === null) {
+            return count($this->parts) === 1 ? $this->parts[0] : null;
+        }
+        foreach ($this->parts as $part) {
+            if ($part->id === $name || mb_strtolower($part->name) === mb_strtolower($name)) {
+                return $part;
+            }
+        }
+        foreach ($this->parts as $part) {
+            if (mb_strtolower(rtrim($part->abbreviation, '.')) === mb_strtolower(rtrim($name, '.'))) {
+                return $part;
+            }
+        }
+
+        return null;
+    }
+
+    private function noPart(?string $name): string
+    {
+        $names = implode(', ', array_map(static fn (Part $part): string => $part->name, $this->parts));
+
+        return $name === null
+            ? "the score has several parts; expected a line such as “part {$this->parts[0]->name}” first"
+            : "there is no part “{$name}”; expected one of {$names}";
+    }
+
+    private static function notAMark(string $words): string
+    {
+        return "“{$words}” is not a mark; expected down, up, hook, retake, lift, no retake, no sign, goal down, goal up,"
+            . ' slur 1.2, no slurs, change up, a finger (4, low 4, x4), a position (III), on G, leave down, slide,'
+            . ' leave out or "words"';
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\PencilLines;
+
+use UprightPencil\Marks\Anchor;
+use UprightPencil\Marks\Kind\SlurTo;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\MarkState;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/** Marks as pencil lines; reading them back gives the same marks. */
+final readonly class PencilLinesWriter
+{
+    private Places $places;
+
+    public function __construct(Score $score, private Part $part)
+    {
+        $this->places = new Places($score, $part);
+    }
+
+    /** All marks of a part, under its name. */
+    public function write(MarkBook $book): string
+    {
+        $lines = array_map($this->line(...), $book->marks);
+
+        return "part {$this->part->name}\n" . implode('', array_map(static fn (string $line): string => "{$line}\n", $lines));
+    }
+
+    public function line(Mark $mark): string
+    {
+        $line = str_pad($this->place($mark), 7) . ' ' . $this->words($mark);
+        if ($mark->state === MarkState::Proposed) {
+            $line .= ' ?';
+        }
+        if ($mark->reason !== null) {
+            $line .= ' > ' . $this->places->nameOf($mark->reason['note']) . ' ' . $mark->reason['direction'];
+        }
+        if ($mark->for !== 'all') {
+            $line .= ' @' . $mark->for;
+        }
+
+        return $line . ($mark->comment === '' ? '' : ' # ' . $mark->comment);
+    }
+
+    public function place(Mark $mark): string
+    {
+        foreach ($mark->kinds as $kind) {
+            if ($kind->anchor() === Anchor::Range) {
+                return $this->places->nameOfRange($mark->from, $mark->to);
+            }
+        }
+
+        return $this->places->nameOf($mark->from, $mark->inside);
+    }
+
+    /** What the mark says, without its place: "slur 1.2 or no slurs", "hook 2x". */
+    public function words(Mark $mark): string
+    {
+        $words = [];
+        foreach ($mark->kinds as $index => $kind) {
+            $words[] = $this->kind($kind, $mark->targets[$index] ?? '');
+        }
+
+        return implode(' or ', $words) . ($mark->pass === null ? '' : " {$mark->pass}x");
+    }
+
+    private function kind(MarkKind $kind, string $target): string
+    {
+        return $kind instanceof SlurTo && $target !== '' ? 'slur ' . $this->places->nameOf($target) : $kind->words();
+    }
+}

@@ -1,0 +1,317 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Marks;
+
+use UprightPencil\Marks\Exception\UnknownPlace;
+use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/**
+ * Finds the notes that places name, and the shortest names of notes.
+ *
+ * A place is a note's id, `measure`, `measure.beat`, `measure.beat+` (half a beat later), `measure.2.75` or
+ * `measure.4/3` (exact), with a rehearsal mark in place of the measure (`B`, `B+3`, `B.2`), or a range of two of these.
+ */
+final class Places
+{
+    /** @var array<string, int> */
+    private array $byId;
+    /** @var array<int, list<int>> positions of the full-size noteheads that begin a chord, by measure */
+    private array $byMeasure = [];
+
+    public function __construct(private readonly Score $score, private readonly Part $part)
+    {
+        $this->byId = $part->positionsById();
+        foreach ($part->notes as $position => $note) {
+            if (!$note->isGrace && !$note->inChord) {
+                $this->byMeasure[$note->measure][] = $position;
+            }
+        }
+    }
+
+    /**
+     * @return array{from: string, to: string, inside: Fraction|null} ids of the first and last note
+     * @throws UnknownPlace
+     */
+    public function find(string $text, MarkKind $kind): array
+    {
+        if (isset($this->byId[$text])) {
+            return ['from' => $text, 'to' => $text, 'inside' => null];
+        }
+        [$from, $to] = $this->split($text);
+        if ($kind->anchor() === Anchor::Range) {
+            return $this->range($text, $from, $to ?? $from);
+        }
+        if ($to !== null) {
+            throw UnknownPlace::rangeForOne($text, $kind->words());
+        }
+        $inside = null;
+        switch ($kind->anchor()) {
+            case Anchor::Inside:
+                [$position, $inside] = $this->inside($from);
+                break;
+            case Anchor::NextNote:
+                $position = $this->at($from) ?? $this->after($from);
+                break;
+            case Anchor::Anywhere:
+                $position = $this->at($from) ?? $this->near($from);
+                break;
+            default:
+                $position = $this->exactly($from);
+        }
+        $id = $this->part->notes[$position]->id;
+
+        return ['from' => $id, 'to' => $id, 'inside' => $inside];
+    }
+
+    /**
+     * @return string the note's id
+     * @throws UnknownPlace
+     */
+    public function note(string $text): string
+    {
+        return isset($this->byId[$text]) ? $text : $this->part->notes[$this->exactly($text)]->id;
+    }
+
+    /** The shortest text that finds the note again. */
+    public function nameOf(string $id, ?Fraction $inside = null): string
+    {
+        $note = $this->part->notes[$this->byId[$id]];
+        $measure = $this->score->measures[$note->measure];
+        $offset = $inside === null ? $note->offset : $note->offset->plus($inside);
+        $beat = $measure->meter->beatAt($offset);
+        if ($inside !== null && $offset->compare($measure->length) >= 0) {
+            return $id;
+        }
+        $whole = $beat->floor();
+        $name = $measure->number . '.' . match (true) {
+            $beat->isWhole() => (string) $whole,
+            $beat->minus(Fraction::of($whole))->equals(Fraction::of(1, 2)) => $whole . '+',
+            default => $beat->toDecimal(),
+        };
+        if ($inside !== null) {
+            return $name;
+        }
+        try {
+            return $this->note($name) === $id ? $name : $id;
+        } catch (UnknownPlace) {
+            return $id;
+        }
+    }
+
+    /** @return string "25-28", "25.3-26.2" or a single place */
+    public function nameOfRange(string $from, string $to): string
+    {
+        if ($from === $to) {
+            return $this->nameOf($from);
+        }
+        $first = $this->part->notes[$this->byId[$from]];
+        $last = $this->part->notes[$this->byId[$to]];
+        $wholeMeasures = ($this->byMeasure[$first->measure][0] ?? null) === $this->byId[$from]
+            && array_slice($this->byMeasure[$last->measure] ?? [], -1) === [$this->byId[$to]];
+        if ($wholeMeasures) {
+            $a = $this->score->measures[$first->measure]->number;
+            $b = $this->score->measures[$last->measure]->number;
+            if ($this->score->measureNumbered($a) === $first->measure && $this->score->measureNumbered($b) === $last->measure) {
+                return $a === $b ? $a : "{$a}-{$b}";
+            }
+        }
+
+        return $this->nameOf($from) . '-' . $this->nameOf($to);
+    }
+
+    /** Whether a text begins like a place, so that "Violin II as Violin I" is not taken for one. */
+    public static function looksLikeOne(string $text): bool
+    {
+        return preg_match('~^(\d+[A-Za-z]?|[A-Z][A-Za-z]?\d*(\+\d+)?)([.-].*)?$~', $text) === 1;
+    }
+
+    /** @return array{string, string|null} */
+    private function split(string $text): array
+    {
+        if (preg_match('~^([^-–]+)[-–]([^-–]+)$~u', $text, $match) === 1) {
+            return [$match[1], $match[2]];
+        }
+        foreach ($this->byId as $id => $position) {
+            if (str_starts_with($text, $id . '-') && isset($this->byId[substr($text, strlen($id) + 1)])) {
+                return [(string) $id, substr($text, strlen($id) + 1)];
+            }
+        }
+
+        return [$text, null];
+    }
+
+    /** @return array{from: string, to: string, inside: null} */
+    private function range(string $text, string $from, string $to): array
+    {
+        [$fromMeasure, $fromOffset] = $this->moment($from);
+        [$toMeasure, $toOffset] = $this->moment($to);
+        if ($toMeasure < $fromMeasure || ($toMeasure === $fromMeasure && $fromOffset !== null && $toOffset !== null
+            && $toOffset->isLessThan($fromOffset))) {
+            throw UnknownPlace::backwards($text);
+        }
+        $first = $last = null;
+        for ($measure = $fromMeasure; $measure <= $toMeasure; $measure++) {
+            foreach ($this->byMeasure[$measure] ?? [] as $position) {
+                $offset = $this->part->notes[$position]->offset;
+                $isBefore = $measure === $fromMeasure && $fromOffset !== null && $offset->isLessThan($fromOffset);
+                $isAfter = $measure === $toMeasure && $toOffset !== null && $offset->isMoreThan($toOffset);
+                if (!$isBefore && !$isAfter) {
+                    $first ??= $position;
+                    $last = $position;
+                }
+            }
+        }
+        if ($first === null || $last === null) {
+            throw UnknownPlace::noNotesInMeasure($text);
+        }
+
+        return ['from' => $this->part->notes[$first]->id, 'to' => $this->part->notes[$last]->id, 'inside' => null];
+    }
+
+    private function exactly(string $text): int
+    {
+        $position = $this->at($text);
+        if ($position !== null) {
+            return $position;
+        }
+        [$measure, $offset] = $this->moment($text);
+        $of = $this->score->measures[$measure];
+        $beats = [];
+        foreach ($this->byMeasure[$measure] ?? [] as $position) {
+            $beats[] = $of->meter->beatAt($this->part->notes[$position]->offset)->toDecimal();
+        }
+        $beat = $offset === null ? '1' : $of->meter->beatAt($offset)->toDecimal();
+
+        throw UnknownPlace::noNoteAt($of->number, $beat, array_values(array_unique($beats)));
+    }
+
+    /** Position of the note that begins at the place, null when none does. */
+    private function at(string $text): ?int
+    {
+        if (isset($this->byId[$text])) {
+            return $this->byId[$text];
+        }
+        [$measure, $offset] = $this->moment($text);
+        $positions = $this->byMeasure[$measure] ?? [];
+        if ($offset === null) {
+            return $positions[0] ?? null;
+        }
+        $near = null;
+        foreach ($positions as $position) {
+            $distance = $this->part->notes[$position]->offset->minus($offset)->toFloat();
+            if ($distance === 0.0) {
+                return $position;
+            }
+            // "9.2.33" is meant for the second note of a triplet.
+            if (abs($distance) < 0.03) {
+                $near ??= $position;
+            }
+        }
+
+        return $near;
+    }
+
+    private function after(string $text): int
+    {
+        [$measure, $offset] = $this->moment($text);
+        for ($count = count($this->score->measures), $at = $measure; $at < $count; $at++) {
+            foreach ($this->byMeasure[$at] ?? [] as $position) {
+                if ($at > $measure || $offset === null || $this->part->notes[$position]->offset->isMoreThan($offset)) {
+                    return $position;
+                }
+            }
+        }
+
+        throw UnknownPlace::nothingAfter($text);
+    }
+
+    private function near(string $text): int
+    {
+        try {
+            return $this->after($text);
+        } catch (UnknownPlace $nothing) {
+            return $this->byMeasure === [] ? throw $nothing : max(array_merge(...array_values($this->byMeasure)));
+        }
+    }
+
+    /** @return array{int, Fraction} */
+    private function inside(string $text): array
+    {
+        [$measure, $offset] = $this->moment($text);
+        $offset ??= Fraction::zero();
+        $tied = null;
+        foreach ($this->byMeasure[$measure] ?? [] as $position) {
+            $note = $this->part->notes[$position];
+            $into = $offset->minus($note->offset);
+            if ($into->isPositive() && $into->isLessThan($note->duration)) {
+                return [$position, $into];
+            }
+            if ($into->isZero() && $note->tieStop) {
+                $tied ??= $position;
+            }
+        }
+        if ($tied !== null) {
+            return [$tied, Fraction::zero()];
+        }
+
+        throw UnknownPlace::nothingSoundsAt($text);
+    }
+
+    /**
+     * @return array{int, Fraction|null} measure index, and quarter notes from its barline where a beat was named
+     */
+    private function moment(string $text): array
+    {
+        if (isset($this->byId[$text])) {
+            $note = $this->part->notes[$this->byId[$text]];
+
+            return [$note->measure, $note->offset];
+        }
+        $measure = '(?<number>[A-Za-z]?\d+[A-Za-z]?|[A-Za-z][A-Za-z]?\d*)(?:\+(?<more>\d+))?';
+        if (preg_match("~^{$measure}(?:\.(?<beat>\d+/\d+|\d+(?:\.\d+)?)(?<and>\+)?)?$~", $text, $match) !== 1) {
+            throw UnknownPlace::notAPlace($text);
+        }
+        $index = $this->measure($match['number'], isset($match['more']) ? (int) $match['more'] : 0);
+        if (($match['beat'] ?? '') === '') {
+            return [$index, null];
+        }
+        try {
+            $beat = Fraction::parse($match['beat']);
+        } catch (MusicException) {
+            throw UnknownPlace::notAPlace($text);
+        }
+        if (isset($match['and'])) {
+            $beat = $beat->plus(Fraction::of(1, 2));
+        }
+
+        return [$index, $this->score->measures[$index]->meter->offsetOf($beat)];
+    }
+
+    private function measure(string $number, int $more): int
+    {
+        $index = $this->score->measureNumbered($number);
+        if ($index === null) {
+            foreach ($this->score->measures as $measure) {
+                if ($measure->rehearsal === $number) {
+                    $index = $measure->index;
+                    break;
+                }
+            }
+        }
+        $measures = $this->score->measures;
+        if ($index === null && !ctype_digit($number)) {
+            throw UnknownPlace::noSuchRehearsalMark($number);
+        }
+        if ($index === null || !isset($measures[$index + $more])) {
+            $last = $measures[count($measures) - 1];
+            throw UnknownPlace::noSuchMeasure($number, $this->part->name, $measures[0]->number, $last->number);
+        }
+
+        return $index + $more;
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music\Exception;
+
+/** Something that is not a number, a pitch or a place. The message is a sentence for the user. */
+final class MusicException extends \InvalidArgumentException
+{
+    public static function zeroDenominator(): self
+    {
+        return new self('A fraction cannot be divided by zero.');
+    }
+
+    public static function notANumber(string $text): self
+    {
+        return new self("“{$text}” is not a number.");
+    }
+
+    public static function notAPitch(string $text): self
+    {
+        return new self("“{$text}” is not a pitch such as C#5.");
+    }
+}

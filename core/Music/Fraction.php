@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music;
+
+use UprightPencil\Music\Exception\MusicException;
+
+/**
+ * An exact length or moment of musical time, in quarter notes.
+ *
+ * Always in lowest terms with a positive denominator, so that equal values are equal strings.
+ */
+final readonly class Fraction implements \Stringable
+{
+    private function __construct(
+        public int $numerator,
+        public int $denominator,
+    ) {
+    }
+
+    /**
+     * @throws MusicException when the denominator is zero
+     */
+    public static function of(int $numerator, int $denominator = 1): self
+    {
+        if ($denominator === 0) {
+            throw MusicException::zeroDenominator();
+        }
+        if ($denominator === 1) {
+            return new self($numerator, 1);
+        }
+        $divisor = self::greatestCommonDivisor(abs($numerator), abs($denominator));
+        $sign = $denominator < 0 ? -1 : 1;
+
+        return new self($sign * intdiv($numerator, $divisor), $sign * intdiv($denominator, $divisor));
+    }
+
+    public static function zero(): self
+    {
+        return new self(0, 1);
+    }
+
+    /**
+     * Reads "3", "3/4" or "2.75".
+     *
+     * @throws MusicException when the text is no number
+     */
+    public static function parse(string $text): self
+    {
+        if (preg_match('~^(-?\d{1,9})(?:/(\d{1,9}))?$~', $text, $match) === 1) {
+            return self::of((int) $match[1], isset($match[2]) ? (int) $match[2] : 1);
+        }
+        if (preg_match('~^(-?)(\d{1,9})\.(\d{1,6})$~', $text, $match) === 1) {
+            $scale = 10 ** strlen($match[3]);
+            $value = (int) $match[2] * $scale + (int) $match[3];
+
+            return self::of($match[1] === '-' ? -$value : $value, $scale);
+        }
+
+        throw MusicException::notANumber($text);
+    }
+
+    public function plus(self $other): self
+    {
+        if ($this->denominator === $other->denominator) {
+            return self::of($this->numerator + $other->numerator, $this->denominator);
+        }
+
+        return self::of(
+            $this->numerator * $other->denominator + $other->numerator * $this->denominator,
+            $this->denominator * $other->denominator,
+        );
+    }
+
+    public function minus(self $other): self
+    {
+        return $this->plus(new self(-$other->numerator, $other->denominator));
+    }
+
+    public function times(self|int $other): self
+    {
+        $other = is_int($other) ? new self($other, 1) : $other;
+
+        return self::of($this->numerator * $other->numerator, $this->denominator * $other->denominator);
+    }
+
+    /**
+     * @throws MusicException when the divisor is zero
+     */
+    public function dividedBy(self|int $other): self
+    {
+        $other = is_int($other) ? new self($other, 1) : $other;
+
+        return self::of($this->numerator * $other->denominator, $this->denominator * $other->numerator);
+    }
+
+    /** Negative, zero or positive, as this value is less than, equal to or more than the other. */
+    public function compare(self $other): int
+    {
+        return $this->numerator * $other->denominator <=> $other->numerator * $this->denominator;
+    }
+
+    public function equals(self $other): bool
+    {
+        return $this->numerator === $other->numerator && $this->denominator === $other->denominator;
+    }
+
+    public function isLessThan(self $other): bool
+    {
+        return $this->compare($other) < 0;
+    }
+
+    public function isMoreThan(self $other): bool
+    {
+        return $this->compare($other) > 0;
+    }
+
+    public function isZero(): bool
+    {
+        return $this->numerator === 0;
+    }
+
+    public function isPositive(): bool
+    {
+        return $this->numerator > 0;
+    }
+
+    public function isWhole(): bool
+    {
+        return $this->denominator === 1;
+    }
+
+    /** The largest whole number not above this value. */
+    public function floor(): int
+    {
+        return (int) floor($this->numerator / $this->denominator);
+    }
+
+    public static function smaller(self $one, self $other): self
+    {
+        return $one->compare($other) <= 0 ? $one : $other;
+    }
+
+    public static function larger(self $one, self $other): self
+    {
+        return $one->compare($other) >= 0 ? $one : $other;
+    }
+
+    public function toFloat(): float
+    {
+        return $this->numerator / $this->denominator;
+    }
+
+    /** "5/2", or "2" for a whole number. */
+    public function __toString(): string
+    {
+        return $this->denominator === 1 ? (string) $this->numerator : "{$this->numerator}/{$this->denominator}";
+    }
+
+    /** As a plain decimal where it has an exact short one ("2.75"), else as a fraction ("4/3"). */
+    public function toDecimal(): string
+    {
+        if (in_array($this->denominator, [1, 2, 4, 8, 16, 5, 10], true)) {
+            return rtrim(rtrim(number_format($this->toFloat(), 4, '.', ''), '0'), '.');
+        }
+
+        return (string) $this;
+    }
+
+    private static function greatestCommonDivisor(int $a, int $b): int
+    {
+        while ($b !== 0) {
+            [$a, $b] = [$b, $a % $b];
+        }
+
+        return max($a, 1);
+    }
+}

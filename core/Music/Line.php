@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music;
+
+/**
+ * One independent voice of a part, as events in printed order. What lies between two events is rest.
+ *
+ * A part with two voices on a staff, or two staves, has two lines: outside and inside.
+ */
+final readonly class Line
+{
+    /**
+     * @param list<Event> $events
+     * @param array<int, int> $eventOfNote event position by note position
+     */
+    private function __construct(
+        public string $name,
+        public array $events,
+        public array $eventOfNote,
+    ) {
+    }
+
+    /** @return list<self> in the order their first notes stand in the part */
+    public static function allOf(Score $score, Part $part): array
+    {
+        $byLine = [];
+        foreach ($part->notes as $position => $note) {
+            $byLine[$note->line][] = $position;
+        }
+        $slurredBack = [];
+        foreach ($part->slurs as $slur) {
+            if ($part->notes[$slur->to]->isGrace && !$part->notes[$slur->from]->isGrace) {
+                $slurredBack[$slur->to] = true;
+            }
+        }
+        $lines = [];
+        foreach ($byLine as $name => $positions) {
+            $lines[] = self::build((string) $name, $positions, $slurredBack, $score, $part);
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @param list<int> $positions
+     * @param array<int, true> $slurredBack grace notes under a slur that comes from the note before
+     */
+    private static function build(string $name, array $positions, array $slurredBack, Score $score, Part $part): self
+    {
+        /** @var list<array{notes: list<int>, before: list<int>, after: list<int>}> $groups */
+        $groups = [];
+        $waiting = [];
+        foreach ($positions as $position) {
+            $note = $part->notes[$position];
+            $last = count($groups) - 1;
+            if ($note->isGrace) {
+                if ($last >= 0 && $waiting === [] && isset($slurredBack[$position])) {
+                    $groups[$last]['after'][] = $position;
+                } else {
+                    $waiting[] = $position;
+                }
+            } elseif ($note->inChord && $last >= 0 && $waiting === []) {
+                $groups[$last]['notes'][] = $position;
+            } else {
+                $groups[] = ['notes' => [$position], 'before' => $waiting, 'after' => []];
+                $waiting = [];
+            }
+        }
+        if ($waiting !== [] && $groups !== []) {
+            $last = count($groups) - 1;
+            $groups[$last]['after'] = [...$groups[$last]['after'], ...$waiting];
+        }
+        $events = [];
+        $eventOfNote = [];
+        foreach ($groups as $group) {
+            $first = $part->notes[$group['notes'][0]];
+            foreach ([...$group['before'], ...$group['notes'], ...$group['after']] as $position) {
+                $eventOfNote[$position] = count($events);
+            }
+            $events[] = new Event(
+                $group['notes'],
+                $group['before'],
+                $group['after'],
+                $first->measure,
+                $first->offset,
+                $score->onsetOf($first),
+                $first->duration,
+            );
+        }
+
+        return new self($name, $events, $eventOfNote);
+    }
+}

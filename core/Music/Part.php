@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music;
+
+/** What one section plays. */
+final readonly class Part
+{
+    /**
+     * @param int $measureCount how many measures the part has; may differ from the score's
+     * @param list<Note> $notes every notehead in document order
+     * @param list<Slur> $slurs
+     * @param list<Expression> $expressions in document order
+     */
+    public function __construct(
+        public string $id,
+        public string $name,
+        public string $abbreviation,
+        public Instrument $instrument,
+        public int $measureCount,
+        public array $notes,
+        public array $slurs,
+        public array $expressions,
+    ) {
+    }
+
+    /** @return array<string, int> position in {@see $notes} by note id */
+    public function positionsById(): array
+    {
+        $positions = [];
+        foreach ($this->notes as $position => $note) {
+            $positions[$note->id] = $position;
+        }
+
+        return $positions;
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music;
+
+use UprightPencil\Music\Exception\MusicException;
+
+/** A written pitch: letter, alteration in semitones, octave (C4 is the middle C of the staff). */
+final readonly class Pitch implements \Stringable
+{
+    private const SEMITONES = ['C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11];
+
+    private function __construct(
+        public string $letter,
+        public int $alteration,
+        public int $octave,
+    ) {
+    }
+
+    /**
+     * @param string $letter A to G
+     * @param int $alteration semitones, −2 (double flat) to 2 (double sharp)
+     * @throws MusicException when the letter is none of the seven, or the alteration or octave is out of reason
+     */
+    public static function of(string $letter, int $alteration, int $octave): self
+    {
+        if (!isset(self::SEMITONES[$letter]) || abs($alteration) > 3 || $octave < -1 || $octave > 11) {
+            throw MusicException::notAPitch($letter . $alteration . '/' . $octave);
+        }
+
+        return new self($letter, $alteration, $octave);
+    }
+
+    /**
+     * @param string $name for example "C#5", "Bb3", "F##4"
+     * @throws MusicException
+     */
+    public static function named(string $name): self
+    {
+        if (preg_match('~^([A-G])(#{0,3}|b{0,3})(-?\d{1,2})$~', $name, $match) !== 1) {
+            throw MusicException::notAPitch($name);
+        }
+        $alteration = strlen($match[2]) * (str_starts_with($match[2], 'b') ? -1 : 1);
+
+        return self::of($match[1], $alteration, (int) $match[3]);
+    }
+
+    /** Semitones above C−1, so that middle C is 60. */
+    public function semitone(): int
+    {
+        return 12 * ($this->octave + 1) + self::SEMITONES[$this->letter] + $this->alteration;
+    }
+
+    /** Letter steps above C0. */
+    public function step(): int
+    {
+        return 7 * $this->octave + (int) strpos('CDEFGAB', $this->letter);
+    }
+
+    public function equals(self $other): bool
+    {
+        return $this->letter === $other->letter
+            && $this->alteration === $other->alteration
+            && $this->octave === $other->octave;
+    }
+
+    /** The name without the octave, with the signs of notation: "G♯". */
+    public function spoken(): string
+    {
+        $sign = ['♭♭♭', '♭♭', '♭', '', '♯', '𝄪', '♯𝄪'][$this->alteration + 3];
+
+        return $this->letter . $sign;
+    }
+
+    public function __toString(): string
+    {
+        return $this->letter . str_repeat($this->alteration < 0 ? 'b' : '#', abs($this->alteration)) . $this->octave;
+    }
+}

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Plan;
+
+use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\BowSettings;
+use UprightPencil\Bowing\LongNotes;
+
+/** What the director chose for a class: its profile, its schools, a tempo over the score's. */
+final readonly class PlanOptions
+{
+    public const PROFILES = ['first-year', 'second-year', 'third-position', 'advanced'];
+
+    public const SCHOOLS = [
+        'bow' => ['as-it-comes', 'downbeat'],
+        'long' => ['together', 'staggered'],
+        'open' => ['open', 'descending-four', 'four', 'either'],
+        'bass' => ['124', '1234'],
+        'stay' => ['stay', 'home'],
+    ];
+
+    /**
+     * @param string $profile one of {@see PROFILES}
+     * @param array<string, string> $schools choices from {@see SCHOOLS}; what is not named takes its first
+     * @param float|null $tempo quarter notes a minute over what the score says
+     */
+    public function __construct(
+        public string $profile = 'second-year',
+        public array $schools = [],
+        public ?float $tempo = null,
+    ) {
+    }
+
+    public function school(string $key): string
+    {
+        return $this->schools[$key] ?? self::SCHOOLS[$key][0];
+    }
+
+    public function bowSettings(): BowSettings
+    {
+        return new BowSettings(
+            BowSchool::from($this->school('bow')),
+            LongNotes::from($this->school('long')),
+            in_array($this->profile, ['first-year', 'second-year'], true),
+        );
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Plan;
+
+use UprightPencil\Bowing\BowPlanner;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Printing\BowPrinting;
+use UprightPencil\Review\AddsUp;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\PartLengths;
+use UprightPencil\Roadmap\Roadmap;
+
+/** The one corridor: score and marks in, plan out. Every door of the application goes through here. */
+final readonly class Planner
+{
+    public function __construct(private PlanOptions $options = new PlanOptions())
+    {
+    }
+
+    /**
+     * @param array<string, MarkBook> $books by part id
+     * @param list<Part>|null $parts only these; null for all
+     */
+    public function plan(Score $score, array $books = [], ?array $parts = null): ScorePlan
+    {
+        $roadmap = Roadmap::of($score);
+        $plans = [];
+        foreach ($parts ?? $score->parts as $part) {
+            $plans[] = $this->part($score, $part, $books[$part->id] ?? MarkBook::empty(), $roadmap);
+        }
+
+        return new ScorePlan($score, $roadmap, $plans, $this->review($score, $roadmap));
+    }
+
+    public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, string $chair = 'outside'): PartPlan
+    {
+        $roadmap ??= Roadmap::of($score);
+        $tempo = TempoMap::of($score, $this->options->tempo);
+        $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $book, $roadmap, $tempo, $chair);
+        $prints = (new BowPrinting())->prints($score, $part, $book, $bow);
+
+        return new PartPlan($part, $book, $bow, $prints, $bow->flags);
+    }
+
+    /**
+     * What reading alone can raise.
+     *
+     * @return list<Flag>
+     */
+    public function review(Score $score, Roadmap $roadmap): array
+    {
+        $flags = [...(new PartLengths())->review($score), ...(new AddsUp())->review($score, $roadmap)];
+        foreach ($roadmap->problems as $problem) {
+            $flags[] = new Flag(FlagCode::JumpUnclear, $problem->text, null, $problem->measure);
+        }
+
+        return $flags;
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Printing;
+
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Fraction;
+
+/** What the marked page shows at one note that belongs to the marks, not to the notes. */
+final readonly class NotePrint
+{
+    /**
+     * @param Direction|null $sign bowing sign shown; null for none
+     * @param bool $isSignNew false when the edition prints the same sign
+     * @param bool $crossOutSign the edition's sign is taken out
+     * @param string|null $linkFrom id of the note a dotted slur comes from (a hook)
+     * @param bool $isHook the direction repeats without leaving the string
+     * @param string|null $commaOn id of the note before, when the bow is carried back or lifted
+     * @param bool $isLift the comma is a lift: the direction alternates
+     * @param list<string> $slursTo ids of notes that dashed slurs reach
+     * @param list<string> $slursTakenOut ids of notes that crossed-out slurs reached
+     * @param list<string> $words short texts over the note
+     * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes inside the note
+     */
+    public function __construct(
+        public ?Direction $sign = null,
+        public bool $isSignNew = false,
+        public bool $crossOutSign = false,
+        public ?string $linkFrom = null,
+        public bool $isHook = false,
+        public ?string $commaOn = null,
+        public bool $isLift = false,
+        public array $slursTo = [],
+        public array $slursTakenOut = [],
+        public array $words = [],
+        public array $changes = [],
+    ) {
+    }
+
+    /** @return list<string> as the JSON contract lists them */
+    public function tokens(): array
+    {
+        $tokens = [];
+        if ($this->sign !== null) {
+            $tokens[] = $this->sign->value . '-bow';
+        }
+        if ($this->isHook) {
+            $tokens[] = 'hook';
+        }
+        if ($this->commaOn !== null) {
+            $tokens[] = $this->isLift ? 'lift' : 'retake';
+        }
+        foreach ($this->changes as $change) {
+            $tokens[] = "change-{$change['direction']->value}-{$change['beat']}"
+                . ($change['for'] === 'all' ? '' : "-{$change['for']}");
+        }
+        foreach ($this->slursTo as $to) {
+            $tokens[] = "slur-to-{$to}";
+        }
+        foreach ($this->slursTakenOut as $to) {
+            $tokens[] = "no-slur-to-{$to}";
+        }
+        if ($this->crossOutSign) {
+            $tokens[] = 'no-sign';
+        }
+
+        return [...$tokens, ...array_map(static fn (string $words): string => "\"{$words}\"", $this->words)];
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Printing;
+
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/**
+ * Everything the marked page shows that the edition does not, as pencil lines in printed order: what a student
+ * with a printed part pencils in. Read back as marks it gives the same prints.
+ */
+final readonly class PageList
+{
+    /**
+     * @param array<string, NotePrint> $prints by note id
+     * @return list<string> lines without the part's name
+     */
+    public function lines(Score $score, Part $part, array $prints): array
+    {
+        $places = new Places($score, $part);
+        $lines = [];
+        foreach ($part->notes as $note) {
+            $print = $prints[$note->id] ?? null;
+            if ($print === null) {
+                continue;
+            }
+            $place = $places->nameOf($note->id);
+            $marks = $this->marks($print, $places);
+            if ($marks !== []) {
+                $lines[] = str_pad($place, 7) . ' ' . implode(', ', $marks);
+            }
+            foreach ($print->changes as $change) {
+                $lines[] = str_pad($places->nameOf($note->id, $change['offset']), 7) . " change {$change['direction']->value}"
+                    . ($change['for'] === 'all' ? '' : " @{$change['for']}");
+            }
+        }
+
+        return $lines;
+    }
+
+    /** @param array<string, NotePrint> $prints */
+    public function write(Score $score, Part $part, array $prints): string
+    {
+        return implode("\n", ["part {$part->name}", ...$this->lines($score, $part, $prints)]) . "\n";
+    }
+
+    /** @return list<string> */
+    private function marks(NotePrint $print, Places $places): array
+    {
+        $marks = [];
+        if ($print->sign !== null && $print->isSignNew) {
+            $marks[] = $print->sign->value;
+        } elseif ($print->crossOutSign) {
+            $marks[] = 'no sign';
+        }
+        if ($print->isHook) {
+            $marks[] = 'hook';
+        }
+        if ($print->commaOn !== null) {
+            $marks[] = $print->isLift ? 'lift' : 'retake';
+        }
+        foreach ($print->slursTo as $to) {
+            $marks[] = 'slur ' . $places->nameOf($to);
+        }
+        if ($print->slursTakenOut !== []) {
+            $marks[] = 'no slurs';
+        }
+        foreach ($print->words as $words) {
+            $marks[] = "\"{$words}\"";
+        }
+
+        return $marks;
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Review;
+
+/** The codes of design: stable, since scripts read them. */
+enum FlagCode: string
+{
+    case DoesNotAddUp = 'does-not-add-up';
+    case PickupUnpaid = 'pickup-unpaid';
+    case JumpUnclear = 'jump-unclear';
+    case PartsDifferInLength = 'parts-differ-in-length';
+    case MarksContradict = 'marks-contradict';
+    case GoalMissed = 'goal-missed';
+    case SecondTimeDiffers = 'second-time-differs';
+    case BowRunsOut = 'bow-runs-out';
+    case NoTimeToRetake = 'no-time-to-retake';
+    case SectionsDiffer = 'sections-differ';
+
+    /** In the words of the rehearsal room. */
+    public function title(): string
+    {
+        return match ($this) {
+            self::DoesNotAddUp => 'Does not add up',
+            self::PickupUnpaid => 'Pickup not paid back',
+            self::JumpUnclear => 'Where does it go?',
+            self::PartsDifferInLength => 'Parts differ in length',
+            self::MarksContradict => 'Two marks pull apart',
+            self::GoalMissed => 'Goal not reached',
+            self::SecondTimeDiffers => 'Second time differs',
+            self::BowRunsOut => 'The bow runs out',
+            self::NoTimeToRetake => 'No time to lift',
+            self::SectionsDiffer => 'Sections differ',
+        };
+    }
+}

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+if (!function_exists('array_first')) {
+    /**
+     * The first value of an array, null when it is empty (in PHP itself from 8.5 on).
+     *
+     * @template T
+     * @param array<array-key, T> $array
+     * @return T|null
+     */
+    function array_first(array $array): mixed
+    {
+        return $array === [] ? null : $array[array_key_first($array)];
+    }
+}
+
+if (!function_exists('array_last')) {
+    /**
+     * The last value of an array, null when it is empty (in PHP itself from 8.5 on).
+     *
+     * @template T
+     * @param array<array-key, T> $array
+     * @return T|null
+     */
+    function array_last(array $array): mixed
+    {
+        return $array === [] ? null : $array[array_key_last($array)];
+    }
+}

@@ -1,1 +1,58 @@
 <?php
+
+use App\Http\Controllers\DeskController;
+use App\Http\Controllers\HandOutController;
+use App\Http\Controllers\InvitationController;
+use App\Http\Controllers\PieceController;
+use App\Http\Controllers\RackController;
+use App\Http\Controllers\SessionController;
+use App\Http\Controllers\StudentController;
+use Illuminate\Support\Facades\Route;
+
+Route::prefix('api')->group(function (): void {
+    Route::get('session', [SessionController::class, 'show']);
+    Route::post('session', [SessionController::class, 'store']);
+    Route::delete('session', [SessionController::class, 'destroy']);
+
+    Route::get('part/{token}', [StudentController::class, 'show']);
+    Route::get('part/{token}/page', [StudentController::class, 'page']);
+    Route::get('part/{token}/download.{ending}', [StudentController::class, 'download']);
+
+    Route::get('invitation/{token}', [InvitationController::class, 'show']);
+    Route::post('invitation/{token}', [InvitationController::class, 'accept']);
+
+    Route::middleware('auth')->group(function (): void {
+        Route::get('rack', [RackController::class, 'show']);
+        Route::post('shelves', [RackController::class, 'addShelf']);
+        Route::patch('shelves/{shelf}', [RackController::class, 'renameShelf']);
+
+        Route::post('scores/look', [PieceController::class, 'look']);
+        Route::post('pieces', [PieceController::class, 'store']);
+        Route::get('pieces/{piece}', [PieceController::class, 'show']);
+        Route::patch('pieces/{piece}', [PieceController::class, 'update']);
+        Route::delete('pieces/{piece}', [PieceController::class, 'destroy']);
+        Route::post('pieces/{piece}/restore', [PieceController::class, 'restore'])->whereNumber('piece');
+        Route::get('pieces/{piece}/history', [DeskController::class, 'history']);
+        Route::get('pieces/{piece}/handout', [HandOutController::class, 'show']);
+        Route::post('pieces/{piece}/shares', [HandOutController::class, 'invite']);
+        Route::patch('shares/{share}', [HandOutController::class, 'changeShare']);
+        Route::delete('shares/{share}', [HandOutController::class, 'endShare']);
+
+        Route::get('sections/{section}', [DeskController::class, 'show']);
+        Route::get('sections/{section}/page', [DeskController::class, 'page']);
+        Route::post('sections/{section}/marks', [DeskController::class, 'mark']);
+        Route::post('sections/{section}/preview', [DeskController::class, 'preview']);
+        Route::post('sections/{section}/settle', [DeskController::class, 'settle']);
+        Route::post('sections/{section}/undo', [DeskController::class, 'undo']);
+        Route::post('sections/{section}/redo', [DeskController::class, 'redo']);
+        Route::post('sections/{section}/bowed', [DeskController::class, 'bowed']);
+        Route::post('sections/{section}/leave', [DeskController::class, 'leave']);
+        Route::post('sections/{section}/editions', [HandOutController::class, 'publish']);
+        Route::post('sections/{section}/links', [HandOutController::class, 'renewLink']);
+        Route::delete('links/{link}', [HandOutController::class, 'endLink']);
+        Route::get('sections/{section}/download.{ending}', [HandOutController::class, 'download']);
+    });
+});
+
+// Every other address is a screen; the router in the browser knows which.
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|up$).*$');

@@ -49,7 +49,8 @@ return new class extends Migration {
             $table->string('name');
             $table->string('instrument');
             $table->unsignedInteger('position');
-            // The part as read, compressed; made again from the source when the reader changes.
+            // The part alone as MusicXML; and as read, compressed, made again from the source when the reader changes.
+            $table->binary('source');
             $table->binary('reading')->nullable();
             $table->unsignedInteger('reading_version')->default(0);
             $table->json('state')->nullable();

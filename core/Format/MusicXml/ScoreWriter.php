@@ -49,6 +49,14 @@ final class ScoreWriter
         return $this->document->toString();
     }
 
+    /** One part of the document alone, every note with its id, nothing else changed. */
+    public function part(string $partId): string
+    {
+        $this->keepOnly([$partId]);
+
+        return $this->document->toString();
+    }
+
     private function note(PartPlan $plan, string $noteId, NotePrint $print): void
     {
         $element = $this->document->notes[$noteId];

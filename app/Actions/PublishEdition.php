@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Actions;
+
+use App\Models\Edition;
+use App\Models\Link;
+use App\Models\Section;
+use App\Models\User;
+use App\Scores\Plans;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use UprightPencil\Printing\PageList;
+
+/** Freezes a part as it is marked now and hands it out. */
+final readonly class PublishEdition
+{
+    public function __construct(private Plans $plans)
+    {
+    }
+
+    public function publish(Section $section, User $user): Edition
+    {
+        $plan = $this->plans->of($section);
+        $musicXml = $this->plans->page($section, $plan->part);
+        $list = (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints);
+
+        return DB::transaction(function () use ($section, $user, $musicXml, $list): Edition {
+            /** @var Edition|null $before */
+            $before = $section->editions()->reorder('number', 'desc')->first();
+            $section->links()->whereNull('ended_at')->exists() || $this->link($section, $user);
+            /** @var Edition $edition */
+            $edition = $section->editions()->create([
+                'user_id' => $user->id,
+                'number' => ($before->number ?? 0) + 1,
+                'revision' => $section->piece->revision,
+                'musicxml' => gzcompress($musicXml),
+                'pencil_list' => implode("\n", $list),
+                'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
+            ]);
+
+            return $edition;
+        });
+    }
+
+    public function link(Section $section, User $user): Link
+    {
+        /** @var Link $link */
+        $link = $section->links()->create(['user_id' => $user->id, 'token' => Str::random(32)]);
+
+        return $link;
+    }
+
+    /**
+     * @param list<string> $before
+     * @param list<string> $now
+     * @return array{added: list<string>, removed: list<string>}
+     */
+    public static function difference(array $before, array $now): array
+    {
+        return [
+            'added' => array_values(array_diff($now, $before)),
+            'removed' => array_values(array_filter(array_diff($before, $now), static fn (string $line): bool => $line !== '')),
+        ];
+    }
+}

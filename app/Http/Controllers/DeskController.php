@@ -1,0 +1,278 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\ChangeMarks;
+use App\Actions\MarkClash;
+use App\Http\Requests\MarkRequest;
+use App\Http\Resources\DeskSection;
+use App\Models\LeftFlag;
+use App\Models\Mark;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Scores\Plans;
+use App\Scores\SectionPlan;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Support\Carbon;
+use UprightPencil\Format\PencilLines\LineError;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Format\PencilLines\Reading;
+use UprightPencil\Marks\Mark as CoreMark;
+use UprightPencil\Marks\MarkState;
+
+/** The desk: a section with its marks, and everything that changes them. */
+final class DeskController extends Controller
+{
+    public function __construct(
+        private readonly Plans $plans,
+        private readonly DeskSection $resource,
+        private readonly ChangeMarks $changes,
+    ) {
+    }
+
+    public function show(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+        $plan = $this->plans->of($section);
+        $user = $this->user($request);
+
+        return response()->json([
+            ...$this->resource->frame($section, $plan, $user),
+            ...$this->resource->plan($section, $plan, $user),
+        ]);
+    }
+
+    /** The marked part, to be engraved. */
+    public function page(Section $section): Response
+    {
+        $this->authorize('view', $section->piece);
+
+        return response($this->plans->page($section, $this->plans->of($section)->part))
+            ->header('Content-Type', 'application/xml; charset=utf-8')->header('Cache-Control', 'no-store');
+    }
+
+    /** Puts and takes marks; answers with the section worked out again. */
+    public function mark(MarkRequest $request, Section $section): JsonResponse
+    {
+        $user = $this->user($request);
+        $score = $this->plans->score($section);
+        $puts = [];
+        if ($request->lines() !== '') {
+            $reading = (new PencilLinesReader($score, $score->parts))->read($request->lines());
+            if ($reading->errors !== [] && !$request->boolean('anyway')) {
+                return $this->unreadable($reading);
+            }
+            $puts = array_merge(...array_values($reading->marks));
+        }
+        $takes = $request->takes();
+        $state = $this->stateFor($request, $section);
+        $puts = array_map(
+            static fn (CoreMark $mark): CoreMark => $state !== null ? $mark->inState($state) : $mark,
+            $puts,
+        );
+        if ($state === MarkState::Proposed) {
+            $puts = array_map(static fn (CoreMark $mark): CoreMark => $mark->by($user->name, Carbon::now()->toIso8601String()), $puts);
+            $takes = $this->onlyOwnProposals($section, $takes, $user->id);
+        }
+
+        return $this->answered($request, $section, function () use ($section, $user, $puts, $takes, $request): void {
+            $this->changes->change($section, $user, $puts, $takes, $request->seen(), $request->label());
+        });
+    }
+
+    /** What lines typed into Say it would do, without doing it. */
+    public function preview(MarkRequest $request, Section $section): JsonResponse
+    {
+        $score = $this->plans->score($section);
+        $reading = (new PencilLinesReader($score, $score->parts))->read($request->lines());
+        if ($reading->errors !== []) {
+            return $this->unreadable($reading);
+        }
+        $book = $this->plans->book($section, $score);
+        $before = $this->plans->of($section, $book);
+        $marks = array_merge(...array_values($reading->marks));
+        $after = $this->plans->of($section, $book->with($score->parts[0], ...$marks));
+        $turned = self::turned($before, $after);
+
+        return response()->json([
+            'marks' => count($marks),
+            'notes' => array_values(array_unique(array_merge(
+                array_map(static fn (CoreMark $mark): string => $mark->from, $marks),
+            ))),
+            'turned' => $turned,
+            'flags' => count($after->part->flags) - count($before->part->flags),
+        ]);
+    }
+
+    /** Takes a proposal or declines it; decides an open choice. */
+    public function settle(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('edit', $section->piece);
+        $data = $request->validate([
+            'key' => ['required', 'string'],
+            'answer' => ['required', 'in:take,decline,choose'],
+            'choice' => ['nullable', 'integer', 'min:0', 'max:9'],
+            'seen' => ['required', 'integer'],
+        ]);
+        $mark = $section->marks()->where('key', $data['key'])->first();
+        $core = $mark instanceof Mark ? $mark->toCore() : null;
+        if ($core === null) {
+            return response()->json(['message' => 'This proposal is not there any more.'], 409);
+        }
+        $choice = (int) ($data['choice'] ?? 0);
+        if ($data['answer'] === 'choose' && !isset($core->kinds[$choice])) {
+            return response()->json(['message' => 'There is no such choice.'], 422);
+        }
+        $puts = match ($data['answer']) {
+            'take' => [$core->isChoice() ? $core->inState(MarkState::Open) : $core->decided()],
+            'choose' => [$core->decided($choice)],
+            default => [],
+        };
+        $label = match ($data['answer']) {
+            'take' => "take {$core->author}’s proposal",
+            'choose' => "decide {$core->kinds[$choice]->words()}",
+            default => "decline {$core->author}’s proposal",
+        };
+
+        return $this->answered($request, $section, function () use ($section, $request, $puts, $data, $label): void {
+            $this->changes->change($section, $this->user($request), $puts, [$data['key']], (int) $data['seen'], $label);
+        });
+    }
+
+    public function undo(Request $request, Section $section): JsonResponse
+    {
+        return $this->turnBack($request, $section, 'undo');
+    }
+
+    public function redo(Request $request, Section $section): JsonResponse
+    {
+        return $this->turnBack($request, $section, 'redo');
+    }
+
+    /** Calls the bowing of a section done, or open again. */
+    public function bowed(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('edit', $section->piece);
+        $section->update(['bowed_at' => $request->boolean('bowed') ? Carbon::now() : null, 'state' => null]);
+
+        return response()->json(['bowed' => $section->bowed_at !== null]);
+    }
+
+    /** Leaves a flag as it is, and remembers who did; or takes that back. */
+    public function leave(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('edit', $section->piece);
+        $data = $request->validate(['key' => ['required', 'string', 'max:200'], 'leave' => ['required', 'boolean']]);
+        $where = ['piece_id' => $section->piece_id, 'key' => $data['key']];
+        if ($data['leave']) {
+            LeftFlag::query()->updateOrCreate($where, ['user_id' => $this->user($request)->id]);
+        } else {
+            LeftFlag::query()->where($where)->delete();
+        }
+
+        return response()->json($this->resource->plan($section, $this->plans->of($section), $this->user($request)));
+    }
+
+    /** The last changes, newest first, in words. */
+    public function history(Request $request, Piece $piece): JsonResponse
+    {
+        $this->authorize('view', $piece);
+        $names = $piece->sections->pluck('name', 'id');
+        $changes = $piece->changes()->with('user')->reorder('id', 'desc')->limit(60)->get();
+
+        return response()->json($changes->map(fn ($change): array => [
+            'id' => $change->id,
+            'who' => $change->user->name,
+            'what' => match ($change->kind) {
+                'undo' => 'took back: ',
+                'redo' => 'did again: ',
+                default => '',
+            } . $change->label,
+            'section' => $names[$change->section_id] ?? '',
+            'when' => $change->created_at->toIso8601String(),
+        ]));
+    }
+
+    private function turnBack(Request $request, Section $section, string $kind): JsonResponse
+    {
+        $this->authorize('propose', $section->piece);
+        $done = null;
+
+        return $this->answered($request, $section, function () use ($section, $request, $kind, &$done): void {
+            $done = $this->changes->turnBack($section->piece, $this->user($request), $kind === 'undo' ? 'undo' : 'redo');
+        }, function () use (&$done): array {
+            return ['turnedBack' => $done === null ? null : ['label' => $done->label, 'section' => $done->section_id]];
+        });
+    }
+
+    /**
+     * @param callable(): void $write
+     * @param (callable(): array<string, mixed>)|null $more
+     */
+    private function answered(Request $request, Section $section, callable $write, ?callable $more = null): JsonResponse
+    {
+        $user = $this->user($request);
+        $before = $this->plans->of($section);
+        $clash = null;
+        try {
+            $write();
+        } catch (MarkClash $clash) {
+            // Told below, with the section as it stands.
+        }
+        $plan = $this->plans->of($section);
+
+        return response()->json([
+            ...$this->resource->plan($section, $plan, $user),
+            'turned' => self::turned($before, $plan),
+            ...($more === null ? [] : $more()),
+            ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
+        ], $clash === null ? 200 : 409);
+    }
+
+    /** @return list<string> ids of notes whose stroke turned round */
+    private static function turned(SectionPlan $before, SectionPlan $after): array
+    {
+        $turned = [];
+        foreach ($after->part->bow->notes as $id => $bow) {
+            $was = $before->part->bow->at((string) $id);
+            if ($was !== null && $bow->isHead && $was->direction !== $bow->direction) {
+                $turned[] = (string) $id;
+            }
+        }
+
+        return $turned;
+    }
+
+    private function stateFor(MarkRequest $request, Section $section): ?MarkState
+    {
+        $mayEdit = $request->user()?->can('edit', $section->piece) ?? false;
+
+        return !$mayEdit || $request->boolean('propose') ? MarkState::Proposed : null;
+    }
+
+    /**
+     * @param list<string> $keys
+     * @return list<string>
+     */
+    private function onlyOwnProposals(Section $section, array $keys, int $userId): array
+    {
+        $own = $section->marks()->whereIn('key', $keys)->where('user_id', $userId)->where('state', 'proposed')->pluck('key');
+
+        return array_values(array_filter($own->all(), is_string(...)));
+    }
+
+    private function unreadable(Reading $reading): JsonResponse
+    {
+        $first = $reading->errors[0];
+
+        return response()->json([
+            'message' => count($reading->errors) === 1 && $first->line === 1 ? ucfirst($first->text) . '.' : ucfirst($first->sentence()) . '.',
+            'errors' => array_map(static fn (LineError $error): string => $error->sentence(), $reading->errors),
+            'readable' => array_sum(array_map(count(...), $reading->marks)),
+        ], 422);
+    }
+}

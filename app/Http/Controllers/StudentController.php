@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\Edition;
+use App\Models\Link;
+use App\Scores\Downloads;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+
+/** A student's page: the newest edition of one part, by its link, without an account. */
+final class StudentController extends Controller
+{
+    public function show(string $token): JsonResponse
+    {
+        [$link, $edition] = $this->find($token);
+
+        return response()->json([
+            'title' => $link->section->piece->title,
+            'part' => $link->section->name,
+            'edition' => $edition->number,
+            'at' => $edition->created_at->toIso8601String(),
+            'list' => array_values(array_filter(explode("\n", $edition->pencil_list))),
+            'changed' => $edition->changed,
+        ]);
+    }
+
+    public function page(string $token): Response
+    {
+        return response((string) gzuncompress($this->find($token)[1]->musicxml))
+            ->header('Content-Type', 'application/xml; charset=utf-8');
+    }
+
+    public function download(string $token, string $ending): Response
+    {
+        [$link, $edition] = $this->find($token);
+        $name = "{$link->section->piece->title} - {$link->section->name}";
+
+        return Downloads::send(
+            $ending,
+            $name,
+            fn (): string => (string) gzuncompress($edition->musicxml),
+            fn (): string => "part {$link->section->name}\n{$edition->pencil_list}\n",
+        );
+    }
+
+    /** @return array{Link, Edition} */
+    private function find(string $token): array
+    {
+        $link = Link::query()->where('token', $token)->first();
+        if ($link === null || $link->section->piece->trashed()) {
+            abort(404, 'There is no part behind this link. Check that all of it was copied.');
+        }
+        if ($link->ended_at !== null) {
+            abort(410, 'This link was ended by your director. Ask for the new one.');
+        }
+        $edition = $link->section->editions()->reorder('number', 'desc')->first();
+        if (!$edition instanceof Edition) {
+            abort(404, 'This part has not been handed out yet.');
+        }
+
+        return [$link, $edition];
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Models\Section;
+use Illuminate\Foundation\Http\FormRequest;
+
+/** Marks to put (as pencil lines) and to take away (by key). */
+final class MarkRequest extends FormRequest
+{
+    public function authorize(): bool
+    {
+        $section = $this->route('section');
+
+        return $section instanceof Section && ($this->user()?->can('propose', $section->piece) ?? false);
+    }
+
+    /** @return array<string, list<string>> */
+    public function rules(): array
+    {
+        return [
+            'lines' => ['nullable', 'string', 'max:60000'],
+            'takes' => ['nullable', 'array', 'max:2000'],
+            'takes.*' => ['string', 'max:300'],
+            'seen' => ['nullable', 'integer'],
+            'label' => ['nullable', 'string', 'max:120'],
+            'propose' => ['nullable', 'boolean'],
+            'anyway' => ['nullable', 'boolean'],
+        ];
+    }
+
+    public function lines(): string
+    {
+        return $this->string('lines')->value();
+    }
+
+    /** @return list<string> */
+    public function takes(): array
+    {
+        return array_values(array_filter($this->array('takes'), is_string(...)));
+    }
+
+    public function seen(): int
+    {
+        return $this->integer('seen');
+    }
+
+    public function label(): string
+    {
+        return $this->string('label')->value() ?: trim(strtok($this->lines(), "\n") ?: 'change marks');
+    }
+}

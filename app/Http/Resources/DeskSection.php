@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Actions\UndoStack;
+use App\Models\LeftFlag;
+use App\Models\Section;
+use App\Models\User;
+use App\Scores\SectionPlan;
+use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Measure;
+use UprightPencil\Review\Flag;
+
+/** A section as the desk needs it: notes with their bows, marks, flags, what can be undone. */
+final readonly class DeskSection
+{
+    /** @return array<string, mixed> what changes with every mark */
+    public function plan(Section $section, SectionPlan $plan, User $user): array
+    {
+        $json = new MarkedScoreJson();
+        $part = $plan->part->part;
+        $writer = new PencilLinesWriter($plan->score, $part);
+        $places = new Places($plan->score, $part);
+        $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
+        $flags = array_map(static function (Flag $flag) use ($plan, $left): array {
+            $by = $left->get($flag->key());
+
+            return [
+                ...MarkedScoreJson::flag($flag, $plan->score),
+                'title' => $flag->code->title(),
+                'index' => $flag->measure,
+                'key' => $flag->key(),
+                'leftBy' => $by instanceof LeftFlag ? $by->user->name : null,
+            ];
+        }, $plan->part->flags);
+
+        return [
+            'revision' => $section->piece()->value('revision'),
+            'notes' => array_map(
+                static fn (array $note): array => [...$note, 'place' => $places->nameOf($note['id'])],
+                $json->notes($plan->score, $plan->part),
+            ),
+            'marks' => array_map(static fn (Mark $mark): array => [
+                'key' => $mark->key(),
+                'from' => $mark->from,
+                'to' => $mark->to,
+                'target' => $mark->targets[0] ?? '',
+                'line' => preg_replace('~\s+~', ' ', $writer->line($mark)),
+                'place' => $writer->place($mark),
+                'words' => $writer->words($mark),
+                'slot' => $mark->kind()->slot(),
+                'state' => $mark->state->value,
+                'choices' => $mark->isChoice() ? array_map(static fn ($kind): string => $kind->words(), $mark->kinds) : [],
+                'for' => $mark->for,
+                'author' => $mark->author,
+                'mine' => $mark->author === $user->name,
+                'time' => $mark->time,
+            ], $plan->part->book->marks),
+            'flags' => $flags,
+            'can' => (new UndoStack($section->piece, $user))->labels(),
+        ];
+    }
+
+    /** @return array<string, mixed> what stays as long as the score does */
+    public function frame(Section $section, SectionPlan $plan, User $user): array
+    {
+        $piece = $section->piece;
+
+        return [
+            'piece' => [
+                'id' => $piece->id,
+                'title' => $piece->title,
+                'role' => $piece->roleOf($user),
+                'owner' => $piece->owner->name,
+                'summary' => $piece->summary,
+            ],
+            'section' => [
+                'id' => $section->id,
+                'name' => $section->name,
+                'instrument' => $section->instrument,
+                'bowed' => $section->bowed_at !== null,
+                'edition' => $section->editions()->max('number'),
+            ],
+            'measures' => array_map(static fn (Measure $measure): array => [
+                'index' => $measure->index,
+                'number' => $measure->number,
+                'onset' => $measure->onset->toFloat(),
+                'length' => $measure->length->toFloat(),
+                'rehearsal' => $measure->rehearsal,
+                'repeat' => $measure->repeatForward || $measure->repeatBack > 0,
+                'beats' => $measure->meter->beats,
+            ], $plan->score->measures),
+        ];
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * An unguessable address under which students find a part's newest edition.
+ *
+ * @property int $id
+ * @property int $section_id
+ * @property int $user_id
+ * @property string $token
+ * @property Carbon|null $ended_at
+ * @property Carbon $created_at
+ * @property Section $section
+ */
+final class Link extends Model
+{
+    protected $guarded = ['id'];
+
+    protected function casts(): array
+    {
+        return ['ended_at' => 'datetime'];
+    }
+
+    /** @return BelongsTo<Section, $this> */
+    public function section(): BelongsTo
+    {
+        return $this->belongsTo(Section::class);
+    }
+}

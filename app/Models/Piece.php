@@ -1,0 +1,74 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\SoftDeletes;
+use Illuminate\Support\Carbon;
+
+/**
+ * A piece or lesson in a director's rack.
+ *
+ * @property int $id
+ * @property int $user_id
+ * @property int $shelf_id
+ * @property string $title
+ * @property int|null $lesson_number
+ * @property string $source_name
+ * @property string $source the uploaded file, compressed
+ * @property array<string, mixed> $summary what was understood of it
+ * @property int $revision counts every change to its marks
+ * @property Carbon|null $archived_at
+ * @property Carbon|null $deleted_at
+ */
+final class Piece extends Model
+{
+    use SoftDeletes;
+
+    protected $guarded = ['id'];
+
+    protected $hidden = ['source'];
+
+    protected function casts(): array
+    {
+        return ['summary' => 'array', 'archived_at' => 'datetime'];
+    }
+
+    /** @return BelongsTo<User, $this> */
+    public function owner(): BelongsTo
+    {
+        return $this->belongsTo(User::class, 'user_id');
+    }
+
+    /** @return HasMany<Section, $this> */
+    public function sections(): HasMany
+    {
+        return $this->hasMany(Section::class)->orderBy('position');
+    }
+
+    /** @return HasMany<Share, $this> */
+    public function shares(): HasMany
+    {
+        return $this->hasMany(Share::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Change, $this> */
+    public function changes(): HasMany
+    {
+        return $this->hasMany(Change::class)->orderBy('id');
+    }
+
+    /** What a user may do here: own, edit, propose, read, or null for nothing. */
+    public function roleOf(User $user): ?string
+    {
+        if ($this->user_id === $user->id) {
+            return 'own';
+        }
+
+        return $this->shares->firstWhere('user_id', $user->id)?->may;
+    }
+}

@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Carbon;
+
+/**
+ * One section's part of a piece.
+ *
+ * @property int $id
+ * @property int $piece_id
+ * @property string $part_id
+ * @property string $name
+ * @property string $instrument
+ * @property int $position
+ * @property string $source the part alone as MusicXML, every note with its id, compressed
+ * @property string|null $reading
+ * @property int $reading_version
+ * @property array<string, mixed>|null $state
+ * @property Carbon|null $bowed_at when the director called its bowing done
+ * @property Piece $piece
+ */
+final class Section extends Model
+{
+    protected $guarded = ['id'];
+
+    protected $hidden = ['source', 'reading'];
+
+    protected function casts(): array
+    {
+        return ['state' => 'array', 'bowed_at' => 'datetime'];
+    }
+
+    /** @return BelongsTo<Piece, $this> */
+    public function piece(): BelongsTo
+    {
+        return $this->belongsTo(Piece::class)->withTrashed();
+    }
+
+    /** @return HasMany<Mark, $this> */
+    public function marks(): HasMany
+    {
+        return $this->hasMany(Mark::class)->orderBy('id');
+    }
+
+    /** @return HasMany<Edition, $this> */
+    public function editions(): HasMany
+    {
+        return $this->hasMany(Edition::class)->orderBy('number');
+    }
+
+    /** @return HasMany<Link, $this> */
+    public function links(): HasMany
+    {
+        return $this->hasMany(Link::class)->orderBy('id');
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Foundation\Auth\User as Authenticatable;
+
+/**
+ * A director or co-teacher. Students never have an account.
+ *
+ * @property int $id
+ * @property string $name
+ * @property string $email
+ * @property array<string, mixed>|null $settings
+ */
+final class User extends Authenticatable
+{
+    protected $fillable = ['name', 'email', 'password', 'settings'];
+
+    protected $hidden = ['password', 'remember_token'];
+
+    protected function casts(): array
+    {
+        return ['password' => 'hashed', 'settings' => 'array'];
+    }
+
+    /** @return HasMany<Shelf, $this> */
+    public function shelves(): HasMany
+    {
+        return $this->hasMany(Shelf::class)->orderBy('position');
+    }
+}

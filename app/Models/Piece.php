@@ -65,6 +65,9 @@ final class Piece extends Model
     /** What a user may do here: own, edit, propose, read, or null for nothing. */
     public function roleOf(User $user): ?string
     {
+        if ($this->trashed()) {
+            return null;
+        }
         if ($this->user_id === $user->id) {
             return 'own';
         }

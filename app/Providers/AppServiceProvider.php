@@ -11,6 +11,8 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function boot(): void
     {
-        Model::shouldBeStrict(!$this->app->isProduction());
+        // Lazy loading stays allowed: the action layer works on single models.
+        Model::preventSilentlyDiscardingAttributes();
+        Model::preventAccessingMissingAttributes();
     }
 }

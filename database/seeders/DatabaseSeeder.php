@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use App\Actions\ChangeMarks;
+use App\Actions\KeepScore;
+use App\Actions\PublishEdition;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Models\Shelf;
+use App\Models\User;
+use App\Scores\Plans;
+use Illuminate\Database\Seeder;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+use RuntimeException;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkState;
+
+/** A made-up school orchestra: its rack, a book of lessons, marks, an edition handed out, proposals waiting. */
+final class DatabaseSeeder extends Seeder
+{
+    public const DIRECTOR = 'director@example.test';
+    public const CO_TEACHER = 'coteacher@example.test';
+    public const PASSWORD = 'rosin-and-maple';
+
+    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, Plans $plans): void
+    {
+        $director = User::query()->create([
+            'name' => 'Maren Tallow',
+            'email' => self::DIRECTOR,
+            'password' => self::PASSWORD,
+        ]);
+        $colleague = User::query()->create([
+            'name' => 'Idris Fennel',
+            'email' => self::CO_TEACHER,
+            'password' => self::PASSWORD,
+        ]);
+        /** @var Shelf $concert */
+        $concert = $director->shelves()->create([
+            'name' => 'Spring concert',
+            'note' => 'Mill Lane School · String Orchestra',
+            'kind' => 'programme',
+            'position' => 0,
+        ]);
+        /** @var Shelf $book */
+        $book = $director->shelves()->create(['name' => 'Workshop book, part one', 'kind' => 'book', 'position' => 1]);
+
+        $boats = $this->keep($keep, $concert, 'paper-boats.musicxml');
+        $holiday = $this->keep($keep, $concert, 'cobblers-holiday.musicxml');
+        $bridge = $this->keep($keep, $concert, 'iron-footbridge.musicxml');
+        foreach (range(12, 17) as $number) {
+            $this->keep($keep, $book, "lesson-{$number}.musicxml", $number);
+        }
+
+        $lines = require base_path('demo/marks.php');
+        foreach (['Paper Boats' => $boats, 'Cobbler’s Holiday' => $holiday, 'The Iron Footbridge' => $bridge] as $title => $piece) {
+            foreach ($lines[$title]['decided'] ?? [] as $part => $text) {
+                $this->mark($change, $plans, $piece, $part, $text, $director, null);
+            }
+            foreach ($lines[$title]['proposed'] ?? [] as $part => $text) {
+                $this->mark($change, $plans, $piece, $part, $text, $colleague, MarkState::Proposed);
+            }
+        }
+        foreach ([$holiday, $bridge] as $piece) {
+            $piece->shares()->create([
+                'email' => $colleague->email,
+                'user_id' => $colleague->id,
+                'may' => 'propose',
+                'token' => Str::random(32),
+            ]);
+        }
+        foreach ($boats->sections as $section) {
+            $section->update(['bowed_at' => Carbon::now(), 'state' => null]);
+            $publish->publish($section, $director);
+        }
+        $first = $holiday->sections->first() ?? throw new RuntimeException('The demo piece has no parts.');
+        $publish->publish($first, $director);
+    }
+
+    private function keep(KeepScore $keep, Shelf $shelf, string $file, ?int $lesson = null): Piece
+    {
+        $bytes = file_get_contents(base_path("demo/scores/{$file}"));
+        if ($bytes === false) {
+            throw new RuntimeException("demo/scores/{$file} is missing.");
+        }
+
+        return $keep->keep($shelf, $bytes, $file, null, $lesson);
+    }
+
+    private function mark(
+        ChangeMarks $change,
+        Plans $plans,
+        Piece $piece,
+        string $part,
+        string $text,
+        User $user,
+        ?MarkState $state,
+    ): void {
+        /** @var Section $section */
+        $section = $piece->sections()->where('name', $part)->firstOrFail();
+        $score = $plans->score($section);
+        $reading = (new PencilLinesReader($score, $score->parts))->read($text);
+        if ($reading->errors !== []) {
+            throw new RuntimeException("Demo marks of {$part}: {$reading->errors[0]->sentence()}");
+        }
+        foreach ($reading->marks[$section->part_id] ?? [] as $mark) {
+            $mark = $state === null ? $mark : $mark->inState($state);
+            $mark = $mark->by($user->name, Carbon::now()->toIso8601String());
+            $change->change($section, $user, [$mark], [], PHP_INT_MAX, $this->label($mark));
+        }
+    }
+
+    private function label(Mark $mark): string
+    {
+        return "{$mark->kind()->words()} at {$mark->from}";
+    }
+}

@@ -1,0 +1,19 @@
+import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescript';
+import pluginVue from 'eslint-plugin-vue';
+
+export default defineConfigWithVueTs(
+    { ignores: ['public/**', 'vendor/**', 'node_modules/**'] },
+    pluginVue.configs['flat/recommended'],
+    vueTsConfigs.recommended,
+    {
+        rules: {
+            'vue/html-indent': ['error', 4],
+            'vue/max-attributes-per-line': ['error', { singleline: 4, multiline: 1 }],
+            'vue/singleline-html-element-content-newline': 'off',
+            'vue/html-self-closing': 'off',
+            'vue/multi-word-component-names': 'off',
+            // The engraved page comes from the engraving library in our own worker.
+            'vue/no-v-html': 'off',
+        },
+    },
+);

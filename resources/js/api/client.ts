@@ -1,0 +1,82 @@
+/** Talks to the server. Every failure becomes an {@link ApiError} with one sentence for the user. */
+
+export class ApiError extends Error {
+    constructor(
+        message: string,
+        public readonly status: number,
+        public readonly body: Record<string, unknown> = {},
+    ) {
+        super(message);
+    }
+
+    /** The session ended, or the page is from before it. */
+    get isSignedOut(): boolean {
+        return this.status === 401 || this.status === 419;
+    }
+
+    /** The server could not be reached; the same call may work later. */
+    get isOffline(): boolean {
+        return this.status === 0;
+    }
+}
+
+function cookie(name: string): string {
+    const found = document.cookie.split('; ').find((part) => part.startsWith(`${name}=`));
+    return found ? decodeURIComponent(found.slice(name.length + 1)) : '';
+}
+
+function sentence(body: Record<string, unknown>, status: number): string {
+    const errors = body.errors;
+    if (errors && typeof errors === 'object' && !Array.isArray(errors)) {
+        const first = Object.values(errors as Record<string, unknown>)[0];
+        if (Array.isArray(first) && typeof first[0] === 'string') {
+            return first[0];
+        }
+    }
+    if (status === 401) {
+        return 'You were signed out. Sign in again; your work is kept.';
+    }
+    if (status === 403 && (typeof body.message !== 'string' || body.message.startsWith('This action'))) {
+        return 'You may look at this piece, but not do that here.';
+    }
+    if (status >= 500 || typeof body.message !== 'string' || body.message === '') {
+        return 'Something went wrong on the server. Nothing was changed; try again.';
+    }
+    return body.message;
+}
+
+async function send(method: string, path: string, body?: unknown): Promise<Response> {
+    const headers: Record<string, string> = { Accept: 'application/json', 'X-XSRF-TOKEN': cookie('XSRF-TOKEN') };
+    const isForm = body instanceof FormData;
+    if (body !== undefined && !isForm) {
+        headers['Content-Type'] = 'application/json';
+    }
+    let response: Response;
+    try {
+        response = await fetch(`/api/${path}`, {
+            method,
+            headers,
+            credentials: 'same-origin',
+            body: body === undefined ? undefined : isForm ? body : JSON.stringify(body),
+        });
+    } catch {
+        throw new ApiError('The server cannot be reached. Your marks are kept here and sent when it is back.', 0);
+    }
+    if (!response.ok) {
+        const json = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+        throw new ApiError(sentence(json, response.status), response.status, json);
+    }
+    return response;
+}
+
+async function json<T>(method: string, path: string, body?: unknown): Promise<T> {
+    return (await (await send(method, path, body)).json()) as T;
+}
+
+export const api = {
+    get: <T>(path: string) => json<T>('GET', path),
+    post: <T>(path: string, body: unknown = {}) => json<T>('POST', path, body),
+    patch: <T>(path: string, body: unknown) => json<T>('PATCH', path, body),
+    delete: <T>(path: string) => json<T>('DELETE', path),
+    text: async (path: string) => (await send('GET', path)).text(),
+};

@@ -1,0 +1,215 @@
+/** What the API answers. Field by field as the PHP resources shape it. */
+
+export type Direction = 'down' | 'up';
+export type Role = 'own' | 'edit' | 'propose' | 'read';
+
+export interface User {
+    id: number;
+    name: string;
+    email: string;
+}
+
+export interface SectionSummary {
+    id: number;
+    name: string;
+    instrument: string;
+    bowed: number;
+    marks: number;
+    flags: number;
+    edition: number | null;
+}
+
+export interface RackPiece {
+    id: number;
+    title: string;
+    lesson: number | null;
+    shelf: number;
+    summary: { key: string; measures: number; meter: string; tempo: number | null; pickup: boolean };
+    archived: boolean;
+    edition: number | null;
+    proposals: number;
+    role: Role;
+    owner?: string;
+    sections: SectionSummary[];
+}
+
+export interface Shelf {
+    id: number;
+    name: string;
+    note: string;
+    kind: 'programme' | 'book';
+    pieces: RackPiece[];
+}
+
+export interface Rack {
+    shelves: Shelf[];
+    shared: RackPiece[];
+}
+
+export interface Way {
+    text: string;
+    lines: string[];
+}
+
+export interface Flag {
+    code: string;
+    title: string;
+    text: string;
+    measure?: string;
+    beat?: string;
+    part?: string;
+    note?: string;
+    index: number | null;
+    key: string;
+    leftBy: string | null;
+    ways: Way[];
+}
+
+export interface Understanding {
+    token: string;
+    file: string;
+    title: string;
+    measures: number;
+    pickup: boolean;
+    key: string;
+    meter: string;
+    tempo: number | null;
+    roadmap: string;
+    straight: boolean;
+    parts: { id: string; name: string; instrument: string; measures: number; notes: number }[];
+    oddities: string[];
+    flags: { code: string; text: string }[];
+}
+
+export interface Bow {
+    stroke: number;
+    direction: Direction;
+    from?: number;
+    to?: number;
+    join: 'start' | 'change' | 'slur' | 'tie' | 'hook' | 'retake' | 'lift';
+    origin: 'worked-out' | 'printed' | 'mark';
+    why: string;
+    advice?: string;
+    changes: { beat: string; direction: Direction; for: string }[];
+}
+
+export interface DeskNote {
+    id: string;
+    place: string;
+    measure: string;
+    index: number;
+    beat: string;
+    voice: string;
+    onset: string;
+    duration: string;
+    pitch: string | null;
+    bow: Bow | null;
+    prints: string[];
+}
+
+export interface DeskMark {
+    key: string;
+    from: string;
+    to: string;
+    target: string;
+    line: string;
+    place: string;
+    words: string;
+    slot: string;
+    state: 'decided' | 'proposed' | 'open';
+    choices: string[];
+    for: string;
+    author: string;
+    mine: boolean;
+    time: string;
+}
+
+export interface DeskMeasure {
+    index: number;
+    number: string;
+    onset: number;
+    length: number;
+    rehearsal: string | null;
+    repeat: boolean;
+    beats: number;
+}
+
+export interface DeskPlan {
+    revision: number;
+    notes: DeskNote[];
+    marks: DeskMark[];
+    flags: Flag[];
+    can: { undo: string | null; redo: string | null };
+    turned?: string[];
+    message?: string;
+    turnedBack?: { label: string; section: number | null } | null;
+}
+
+export interface DeskFrame {
+    piece: { id: number; title: string; role: Role; owner: string; summary: Record<string, unknown> };
+    section: { id: number; name: string; instrument: string; bowed: boolean; edition: number | null };
+    measures: DeskMeasure[];
+}
+
+export interface PieceSection {
+    id: number;
+    name: string;
+    instrument: string;
+    edition: number | null;
+    bowed: boolean;
+    proposals: number;
+}
+
+export interface Piece {
+    id: number;
+    title: string;
+    lesson: number | null;
+    role: Role;
+    owner: string;
+    summary: { key: string; measures: number; tempo: number | null; meter: string; roadmap: string };
+    sections: PieceSection[];
+}
+
+export interface Change {
+    id: number;
+    who: string;
+    what: string;
+    section: string;
+    when: string;
+}
+
+export interface Share {
+    id: number;
+    email: string;
+    name: string | null;
+    may: 'read' | 'propose' | 'edit';
+    waiting: boolean;
+    url: string;
+}
+
+export interface HandOutSection {
+    id: number;
+    name: string;
+    instrument: string;
+    edition: { number: number; at: string } | null;
+    since: { added: string[]; removed: string[] } | null;
+    flags: number;
+    proposals: number;
+    link: { id: number; url: string } | null;
+    ended: number;
+}
+
+export interface HandOut {
+    piece: { id: number; title: string; role: Role };
+    sections: HandOutSection[];
+    shares: Share[];
+}
+
+export interface StudentPart {
+    title: string;
+    part: string;
+    edition: number;
+    at: string;
+    list: string[];
+    changed: { added: string[]; removed: string[] } | null;
+}

@@ -1,0 +1,12 @@
+import '@fontsource/atkinson-hyperlegible/400.css';
+import '@fontsource/atkinson-hyperlegible/700.css';
+import '@fontsource/source-serif-4/600.css';
+import 'element-plus/dist/index.css';
+import './ui/theme.css';
+
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import App from './App.vue';
+import { router } from './router';
+
+createApp(App).use(createPinia()).use(router).mount('#app');

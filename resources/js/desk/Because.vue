@@ -1,0 +1,277 @@
+<script setup lang="ts">
+/** About the chosen stroke: which it is, which way it goes and why; what waits here; what needs a look. */
+import { computed } from 'vue';
+import type { DeskNote, Flag, Way } from '../api/types';
+import { direct, goal, join, slur } from './acts';
+import { headOf, useDesk } from './store';
+
+const desk = useDesk();
+
+const note = computed<DeskNote | null>(() => desk.note);
+const head = computed<DeskNote | null>(() => desk.notes[headOf(desk.notes, desk.chosen)] ?? null);
+const marks = computed(() => {
+    const ids = new Set([note.value?.id, head.value?.id]);
+    return (desk.plan?.marks ?? []).filter((mark) => ids.has(mark.from));
+});
+const decided = computed(() => marks.value.filter((mark) => mark.state === 'decided'));
+const waiting = computed(() => marks.value.filter((mark) => mark.state !== 'decided'));
+const flags = computed<Flag[]>(() => {
+    const index = note.value?.index;
+    return (desk.plan?.flags ?? []).filter((flag) => flag.index === index && flag.leftBy === null);
+});
+const allProposals = computed(() => (desk.plan?.marks ?? []).filter((mark) => mark.state === 'proposed'));
+
+const JOINS: Record<string, string> = {
+    start: 'starts afresh',
+    change: 'changes',
+    slur: 'under the slur',
+    tie: 'tied over',
+    hook: 'hooked',
+    retake: 'retaken',
+    lift: 'lifted',
+};
+const pitch = computed(() => {
+    const text = note.value?.pitch ?? '';
+    return text.replace(/#/g, '♯').replace(/b/g, '♭');
+});
+const why = computed(() => {
+    const text = head.value?.bow?.why ?? '';
+    return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
+});
+
+function takeWay(way: Way): void {
+    desk.change(way.lines, [], way.text);
+}
+</script>
+
+<template>
+    <aside class="because" aria-label="Because">
+        <template v-if="note">
+            <h2>{{ pitch }}<template v-if="note.bow">, {{ note.bow.direction }} bow</template></h2>
+            <p class="quiet place">
+                measure {{ note.measure }}, beat {{ note.beat }}
+                <template v-if="note.bow"> · stroke {{ note.bow.stroke }} · {{ JOINS[note.bow.join] }}</template>
+            </p>
+            <div v-if="note.bow" class="card is-answer">
+                <strong>
+                    {{ note.bow.direction === 'down' ? 'Down' : 'Up' }}
+                    <small>{{ { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' }[note.bow.origin] }}</small>
+                </strong>
+                <p>{{ why }}</p>
+                <p v-if="note.bow.join === 'slur' || note.bow.join === 'tie'" class="quiet">
+                    The stroke begins at {{ head?.place }}.
+                </p>
+                <p v-if="note.bow.advice">On the bow: {{ note.bow.advice }}.</p>
+            </div>
+            <p v-else class="card">No bow here: plucked, or tremolo.</p>
+
+            <div v-if="note.bow && desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
+                <button type="button" @click="direct(desk, 'down')">⊓ down <kbd>d</kbd></button>
+                <button type="button" @click="direct(desk, 'up')">V up <kbd>u</kbd></button>
+                <button type="button" @click="slur(desk)">slur on <kbd>s</kbd></button>
+                <button type="button" @click="join(desk, 'hook')">hook <kbd>h</kbd></button>
+                <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
+                <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
+            </div>
+            <p v-if="desk.mayPropose && desk.mayEdit" class="propose">
+                <label><input v-model="desk.isProposing" type="checkbox" /> propose instead of decide <kbd>p</kbd></label>
+            </p>
+
+            <section v-if="decided.length">
+                <h3>Marked here</h3>
+                <ul>
+                    <li v-for="mark in decided" :key="mark.key">
+                        <span>{{ mark.words }}<small v-if="mark.for !== 'all'"> for {{ mark.for }}</small></span>
+                        <span class="quiet">{{ mark.author }}</span>
+                        <button v-if="desk.mayEdit" class="plain-button" type="button" :aria-label="`Take away ${mark.words}`" @click="desk.change([], [mark.key], `take away ${mark.words} at ${mark.place}`)">
+                            take away
+                        </button>
+                    </li>
+                </ul>
+            </section>
+            <section v-for="mark in waiting" :key="mark.key" class="also" :class="mark.state">
+                <template v-if="mark.state === 'proposed'">
+                    <p><strong>{{ mark.author }}</strong> proposes at {{ mark.place }}: <strong>{{ mark.words }}</strong></p>
+                    <div v-if="desk.mayEdit">
+                        <button class="paper-button" type="button" @click="desk.settle(mark.key, 'take')">Take it</button>
+                        <button class="plain-button" type="button" @click="desk.settle(mark.key, 'decline')">Decline</button>
+                    </div>
+                    <button v-else-if="mark.mine" class="plain-button" type="button" @click="desk.change([], [mark.key], 'withdraw a proposal')">
+                        Withdraw it
+                    </button>
+                </template>
+                <template v-else>
+                    <p>Open until the class has tried it:</p>
+                    <button v-for="(choice, index) in mark.choices" :key="choice" class="paper-button" type="button" :disabled="!desk.mayEdit" @click="desk.settle(mark.key, 'choose', index)">
+                        {{ choice }}
+                    </button>
+                </template>
+            </section>
+            <section v-for="flag in flags" :key="flag.key" class="flag">
+                <h3>{{ flag.title }}</h3>
+                <p>{{ flag.text }}</p>
+                <button v-for="way in flag.ways" :key="way.text" class="way" type="button" :disabled="!desk.mayPropose" @click="takeWay(way)">
+                    {{ way.text }}
+                </button>
+                <button v-if="desk.mayEdit" class="plain-button" type="button" @click="desk.leave(flag.key, true)">Leave it</button>
+            </section>
+        </template>
+        <p v-else class="quiet">This part has no notes.</p>
+        <section v-if="allProposals.length" class="all">
+            <h3>Proposals waiting</h3>
+            <button v-for="mark in allProposals" :key="mark.key" type="button" class="proposal" @click="desk.chooseId(mark.from)">
+                {{ mark.place }} {{ mark.words }} <span>· {{ mark.author }}</span>
+            </button>
+        </section>
+        <p class="visually-hidden" aria-live="polite">
+            <template v-if="note">
+                measure {{ note.measure }}, beat {{ note.beat }}, {{ pitch }},
+                {{ note.bow ? `${note.bow.direction} bow` : 'no bow' }}
+            </template>
+        </p>
+    </aside>
+</template>
+
+<style scoped>
+.because {
+    height: 100%;
+    overflow: auto;
+    padding: 22px 14px 30px 18px;
+    background: var(--panel);
+    border-left: 1px solid var(--hair);
+}
+
+.place {
+    margin: 3px 0 14px;
+    font-size: 13px;
+}
+
+.card {
+    background: var(--paper);
+    border: 1px solid var(--hair);
+    border-radius: 8px;
+    padding: 11px 13px;
+    margin: 0 0 10px;
+}
+
+.card p {
+    margin: 4px 0 0;
+    font-size: 13px;
+}
+
+.is-answer {
+    background: var(--cedar-tint);
+    border-color: var(--cedar);
+}
+
+.card small {
+    float: right;
+    font-weight: 400;
+    color: var(--soft);
+}
+
+.acts {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 6px;
+    margin-bottom: 10px;
+}
+
+.acts button,
+.way {
+    display: flex;
+    justify-content: space-between;
+    border: 1px solid var(--hair);
+    border-radius: 6px;
+    background: var(--paper);
+    padding: 6px 9px;
+    font-size: 13px;
+    color: var(--ink);
+    cursor: pointer;
+    text-align: left;
+}
+
+.way {
+    width: 100%;
+    margin: 4px 0;
+}
+
+.acts button:hover,
+.way:hover {
+    border-color: var(--cedar);
+}
+
+.acts.is-blue button {
+    border-color: var(--blue-pencil);
+    color: var(--blue-pencil);
+}
+
+.propose {
+    font-size: 13px;
+    margin: 0 0 12px;
+}
+
+section {
+    margin-top: 14px;
+}
+
+section h3 {
+    font: 700 13px var(--sans);
+    color: var(--soft);
+    margin-bottom: 4px;
+}
+
+ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+}
+
+li {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+}
+
+li .plain-button {
+    margin-left: auto;
+}
+
+.also {
+    border-radius: 8px;
+    padding: 8px 12px;
+    border: 1px dashed var(--soft);
+}
+
+.also.proposed {
+    border: 1px solid var(--blue-pencil);
+    color: var(--blue-pencil);
+    background: #f3f6fb;
+}
+
+.also p {
+    margin: 0 0 6px;
+    font-size: 13px;
+}
+
+.flag h3 {
+    color: var(--wrong);
+}
+
+.flag p {
+    margin: 0 0 4px;
+    font-size: 13px;
+}
+
+.proposal {
+    display: block;
+    width: 100%;
+    border: 0;
+    background: none;
+    text-align: left;
+    color: var(--blue-pencil);
+    padding: 4px 0;
+    cursor: pointer;
+    font-size: 13px;
+}
+</style>

@@ -1,0 +1,296 @@
+<script setup lang="ts">
+import { ElDialog } from 'element-plus';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../api/client';
+import EngravedPage from '../engraving/EngravedPage.vue';
+import { boxOf } from '../engraving/ink';
+import Because from './Because.vue';
+import InkLayer from './InkLayer.vue';
+import { KEY_CARD, press } from './keys';
+import Ruler from './Ruler.vue';
+import SayIt from './SayIt.vue';
+import { useDesk } from './store';
+
+const route = useRoute();
+const router = useRouter();
+const desk = useDesk();
+
+const musicXml = ref<string | null>(null);
+const page = ref<InstanceType<typeof EngravedPage> | null>(null);
+const sayIt = ref<InstanceType<typeof SayIt> | null>(null);
+const scroller = ref<HTMLElement | null>(null);
+const drawn = ref(0);
+const isKeyCardOpen = ref(false);
+const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
+let fetching = 0;
+let timer = 0;
+
+const sheet = computed(() => (drawn.value > 0 ? (page.value?.sheet ?? null) : null));
+const signs = computed(() => {
+    const summary = desk.piece?.summary;
+    if (!summary) return '';
+    const edition = desk.frame?.section.edition;
+    return [
+        summary.key.split(' or ')[0],
+        summary.tempo ? `♩ = ${summary.tempo}` : '',
+        edition ? `edition ${edition} is out` : 'not handed out yet',
+    ].filter(Boolean).join(' · ');
+});
+
+onMounted(() => {
+    window.addEventListener('keydown', keydown);
+    void open();
+});
+onBeforeUnmount(() => {
+    window.removeEventListener('keydown', keydown);
+    window.clearTimeout(timer);
+});
+watch(() => [route.params.piece, route.params.section], () => {
+    if (route.name === 'desk') void open();
+});
+watch(() => desk.version, () => {
+    // Wait until the hands rest: the ink is on the page already.
+    window.clearTimeout(timer);
+    timer = window.setTimeout(fetchPage, musicXml.value ? 250 : 0);
+});
+watch(() => desk.chosen, () => void nextTick(bringIntoView));
+watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
+
+async function open(): Promise<void> {
+    const { piece, section } = route.params;
+    const wanted = typeof section === 'string' && section !== '' ? section : undefined;
+    if (wanted && Number(wanted) === desk.frame?.section.id && musicXml.value) return;
+    musicXml.value = null;
+    drawn.value = 0;
+    const opened = await desk.open(String(piece), wanted);
+    if (opened !== null && String(opened) !== wanted) {
+        await router.replace(`/piece/${String(piece)}/desk/${opened}`);
+    }
+}
+
+async function fetchPage(): Promise<void> {
+    const section = desk.frame?.section.id;
+    if (!section) return;
+    fetching += 1;
+    const mine = fetching;
+    try {
+        const text = await api.text(`sections/${section}/page`);
+        if (mine === fetching) musicXml.value = text;
+    } catch (error) {
+        if (mine === fetching) desk.fail(error);
+    }
+}
+
+function keydown(event: KeyboardEvent): void {
+    const target = event.target as HTMLElement;
+    const isTyping = ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'checkbox';
+    if (isTyping || document.querySelector('.el-overlay:not([style*="display: none"])')) return;
+    if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true) })) {
+        event.preventDefault();
+    }
+}
+
+function bringIntoView(): void {
+    const note = desk.note;
+    const view = scroller.value;
+    if (!note || !view || !sheet.value) return;
+    const box = boxOf(sheet.value, note.id);
+    if (!box) return;
+    const top = box.systemTop - 30;
+    const bottom = box.systemBottom + 60;
+    if (top < view.scrollTop) view.scrollTop = top;
+    else if (bottom > view.scrollTop + view.clientHeight) view.scrollTop = bottom - view.clientHeight;
+}
+
+function pageDrawn(): void {
+    const isFirst = drawn.value === 0;
+    drawn.value += 1;
+    if (isFirst) void nextTick(bringIntoView);
+}
+</script>
+
+<template>
+    <div class="desk">
+        <header>
+            <h1>{{ desk.piece?.title ?? ' ' }}</h1>
+            <span class="quiet signs">{{ signs }}</span>
+            <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
+            <nav class="tabs" aria-label="Sections">
+                <RouterLink
+                    v-for="section in desk.piece?.sections ?? []"
+                    :key="section.id"
+                    :to="`/piece/${desk.piece?.id}/desk/${section.id}`"
+                    :class="{ 'is-here': section.id === desk.frame?.section.id }"
+                    :aria-current="section.id === desk.frame?.section.id ? 'page' : undefined"
+                >
+                    {{ section.name }}
+                    <i :class="{ 'is-out': section.edition, 'has-proposals': section.proposals }"></i>
+                </RouterLink>
+            </nav>
+        </header>
+        <div v-if="desk.problem" class="problem" role="alert">
+            <p>{{ desk.problem }}</p>
+            <RouterLink to="/rack">Back to the rack</RouterLink>
+        </div>
+        <template v-else>
+            <div class="middle">
+                <Ruler />
+                <div ref="scroller" class="scroller" tabindex="-1">
+                    <EngravedPage
+                        ref="page"
+                        class="paper"
+                        :music-xml="musicXml"
+                        :hold="desk.note?.id"
+                        :room="hasLane ? 16 : 7"
+                        :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
+                        @drawn="pageDrawn"
+                        @pick="(id, extend) => desk.chooseId(id, extend)"
+                    >
+                        <InkLayer v-if="sheet" :sheet="sheet" :drawn="drawn" :lane="hasLane" />
+                    </EngravedPage>
+                </div>
+                <div class="bottom">
+                    <SayIt ref="sayIt" />
+                    <button type="button" class="plain-button" :aria-pressed="hasLane" @click="hasLane = !hasLane">
+                        {{ hasLane ? 'Fold the bow lane' : 'Show the bow lane' }}
+                    </button>
+                    <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
+                </div>
+            </div>
+            <Because class="right" />
+        </template>
+        <ElDialog v-model="isKeyCardOpen" title="Hands on keys" width="460px">
+            <dl class="key-card">
+                <template v-for="[keys, what] in KEY_CARD" :key="keys">
+                    <dt><kbd>{{ keys }}</kbd></dt>
+                    <dd>{{ what }}</dd>
+                </template>
+            </dl>
+        </ElDialog>
+    </div>
+</template>
+
+<style scoped>
+.desk {
+    display: grid;
+    grid-template: 56px minmax(0, 1fr) / minmax(0, 1fr) 286px;
+    height: 100%;
+}
+
+header {
+    grid-column: 1 / -1;
+    display: flex;
+    align-items: center;
+    gap: 20px;
+    padding: 0 18px 0 14px;
+    min-width: 0;
+}
+
+h1 {
+    white-space: nowrap;
+}
+
+.signs {
+    font-size: 13px;
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+}
+
+.unsaved {
+    font-size: 13px;
+    color: var(--cedar);
+}
+
+.tabs {
+    margin-left: auto;
+    display: flex;
+    gap: 4px;
+}
+
+.tabs a {
+    padding: 7px 12px 6px;
+    border-radius: 8px;
+    color: var(--soft);
+    text-decoration: none;
+    font-size: 14px;
+    white-space: nowrap;
+}
+
+.tabs a i {
+    display: block;
+    height: 3px;
+    border-radius: 2px;
+    background: #cfc9bd;
+    margin-top: 2px;
+}
+
+.tabs a i.is-out {
+    background: var(--ink);
+}
+
+.tabs a i.has-proposals {
+    background: var(--blue-pencil);
+}
+
+.tabs a.is-here {
+    background: var(--paper);
+    color: var(--ink);
+    font-weight: 700;
+}
+
+.middle {
+    display: grid;
+    grid-template-rows: auto minmax(0, 1fr) auto;
+    gap: 8px;
+    padding: 6px 16px 8px 14px;
+    min-width: 0;
+    min-height: 0;
+}
+
+.scroller {
+    overflow: auto;
+    background: var(--paper);
+    border-radius: 4px;
+    box-shadow: var(--shadow);
+}
+
+.paper {
+    padding: 6px 10px 60px;
+}
+
+.bottom {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+}
+
+.bottom .say-it {
+    flex: 1;
+}
+
+.bottom .plain-button {
+    white-space: nowrap;
+}
+
+.right {
+    min-height: 0;
+}
+
+.problem {
+    padding: 30px 16px;
+    color: var(--wrong);
+}
+
+.key-card {
+    display: grid;
+    grid-template-columns: 110px 1fr;
+    gap: 7px 14px;
+    margin: 0;
+}
+
+.key-card dd {
+    margin: 0;
+}
+</style>

@@ -1,0 +1,93 @@
+/** The bow lane: the path of the bow from frog (bottom) to tip (top), under every system, on the notes' own axis. */
+import type { DeskNote, Flag } from '../api/types';
+
+const SVG = 'http://www.w3.org/2000/svg';
+const HEIGHT = 28;
+const GAP = 8;
+
+interface Spot {
+    note: DeskNote;
+    x: number;
+    end: number;
+    system: Element;
+}
+
+function element(name: string, attributes: Record<string, string | number>): SVGElement {
+    const made = document.createElementNS(SVG, name);
+    Object.entries(attributes).forEach(([key, value]) => made.setAttribute(key, String(value)));
+    return made;
+}
+
+function word(text: string, x: number, y: number, className: string): SVGElement {
+    const made = element('text', { x, y, class: className });
+    made.textContent = text;
+    return made;
+}
+
+/** Draws the lane of each system into a group laid over the page. */
+export function drawLanes(group: SVGGElement, sheet: HTMLElement, notes: DeskNote[], flags: Flag[]): void {
+    const origin = sheet.getBoundingClientRect();
+    const byId = new Map(notes.filter((note) => note.bow?.from !== undefined && note.duration !== '0').map((note) => [note.id, note]));
+    if (byId.size === 0) return;
+    const firstVoice = notes.find((note) => note.bow)?.voice;
+    const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').map((flag) => flag.note));
+    sheet.querySelectorAll('g.system').forEach((system) => {
+        const box = system.getBoundingClientRect();
+        const staff = Array.from(system.querySelectorAll('g.staff > path')).map((line) => line.getBoundingClientRect());
+        const left = (staff.length ? Math.min(...staff.map((line) => line.left)) : box.left) - origin.left;
+        const right = (staff.length ? Math.max(...staff.map((line) => line.right)) : box.right) - origin.left;
+        const top = box.bottom - origin.top + GAP;
+        const y = (place: number): number => top + HEIGHT * (1 - place);
+        const spots: Spot[] = [];
+        const seen = new Set<string>();
+        system.querySelectorAll<SVGGElement>('g.note').forEach((each) => {
+            const note = byId.get(each.id);
+            if (!note || note.voice !== firstVoice || seen.has(note.onset)) return;
+            seen.add(note.onset);
+            const head = (each.querySelector('.notehead') ?? each).getBoundingClientRect();
+            spots.push({ note, x: head.left + head.width / 2 - origin.left, end: 0, system });
+        });
+        if (spots.length === 0) return;
+        spots.sort((a, b) => a.x - b.x);
+        const span = (index: number): number => {
+            const spot = spots[index]!;
+            const next = spots[index + 1];
+            const until = next ? next.x : right - 6;
+            const length = value(spot.note.duration);
+            const gap = next ? value(next.note.onset) - value(spot.note.onset) : length;
+            return spot.x + (until - spot.x) * Math.min(1, gap > 0 ? length / gap : 1);
+        };
+        group.append(
+            element('rect', { x: left, y: top, width: right - left, height: HEIGHT, class: 'lane-ground' }),
+            element('line', { x1: left, x2: right, y1: y(0.5), y2: y(0.5), class: 'lane-middle' }),
+            word('tip', left - 5, top + 8, 'lane-word'),
+            word('frog', left - 5, top + HEIGHT, 'lane-word'),
+        );
+        spots.forEach((spot, index) => {
+            const bow = spot.note.bow!;
+            const end = span(index);
+            const className = runsOut.has(spot.note.id) ? 'lane-wrong' : bow.direction === 'down' ? 'lane-down' : 'lane-up';
+            group.append(element('line', { x1: spot.x, y1: y(bow.from!), x2: end, y2: y(bow.to!), class: className }));
+            const before = spots[index - 1];
+            const jump = ['retake', 'lift', 'start'].includes(bow.join);
+            if (before && jump && before.note.bow?.to !== undefined) {
+                const x1 = span(index - 1);
+                const y1 = y(before.note.bow.to);
+                const y2 = y(bow.from!);
+                const peak = Math.min(y1, y2) - 9;
+                group.append(
+                    element('path', { d: `M${x1} ${y1}Q${(x1 + spot.x) / 2} ${peak} ${spot.x} ${y2}`, class: 'lane-air' }),
+                );
+            }
+            if (bow.advice) {
+                group.append(word(bow.advice, spot.x, top + HEIGHT + 12, 'lane-advice'));
+            }
+        });
+    });
+}
+
+/** "5/2" as a number. */
+function value(fraction: string): number {
+    const [numerator, denominator] = fraction.split('/');
+    return Number(numerator) / Number(denominator ?? 1);
+}

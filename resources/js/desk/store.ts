@@ -1,0 +1,270 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { api, ApiError } from '../api/client';
+import type { DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, Piece } from '../api/types';
+import { useSession } from '../stores/session';
+import { tell, warn } from '../ui/say';
+
+/** One change on its way to the server: marks to put, marks to take. */
+interface Errand {
+    section: number;
+    lines: string;
+    takes: string[];
+    label: string;
+    propose: boolean;
+}
+
+const WAITING = 'waiting-marks';
+
+/** Notes that begin a stroke, in score order; what lies between belongs to them. */
+export function headOf(notes: DeskNote[], at: number): number {
+    let index = at;
+    while (index > 0) {
+        const join = notes[index]?.bow?.join;
+        if (join !== 'slur' && join !== 'tie') {
+            break;
+        }
+        index -= 1;
+    }
+    return index;
+}
+
+/** The section on the desk: what the server worked out, what is chosen, and changes not yet saved. */
+export const useDesk = defineStore('desk', () => {
+    const session = useSession();
+    const piece = shallowRef<Piece | null>(null);
+    const frame = shallowRef<DeskFrame | null>(null);
+    const plan = shallowRef<DeskPlan | null>(null);
+    const problem = ref('');
+    /** Index of the chosen note in `notes`. */
+    const chosen = ref(0);
+    const anchor = ref<number | null>(null);
+    const isProposing = ref(false);
+    const waiting = ref<Errand[]>(JSON.parse(localStorage.getItem(WAITING) ?? '[]') as Errand[]);
+    const isSending = ref(false);
+    /** Counts answers, so that the page knows when to be engraved again. */
+    const version = ref(0);
+    const turned = ref<string[]>([]);
+    /** Directions put by a key and not answered yet, by note id. */
+    const ink = ref<Record<string, Direction | null>>({});
+
+    const notes = computed<DeskNote[]>(() => plan.value?.notes ?? []);
+    const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
+    const can = computed(() => plan.value?.can ?? { undo: null, redo: null });
+    const mayEdit = computed(() => ['own', 'edit'].includes(frame.value?.piece.role ?? 'read'));
+    const mayPropose = computed(() => (frame.value?.piece.role ?? 'read') !== 'read');
+    const proposes = computed(() => mayPropose.value && (!mayEdit.value || isProposing.value));
+    const flags = computed(() => (plan.value?.flags ?? []).filter((flag) => flag.leftBy === null));
+    /** First and last index of the chosen stretch. */
+    const stretch = computed<[number, number]>(() =>
+        anchor.value === null
+            ? [chosen.value, chosen.value]
+            : [Math.min(anchor.value, chosen.value), Math.max(anchor.value, chosen.value)],
+    );
+
+    async function open(pieceId: string, sectionId?: string): Promise<number | null> {
+        problem.value = '';
+        try {
+            if (piece.value?.id !== Number(pieceId)) {
+                piece.value = null;
+                frame.value = null;
+                plan.value = null;
+            }
+            piece.value = await api.get<Piece>(`pieces/${pieceId}`);
+            localStorage.setItem('last-piece', pieceId);
+            const remembered = Number(localStorage.getItem(`section-of-${pieceId}`));
+            const wanted = sectionId ? Number(sectionId) : remembered;
+            const section = piece.value.sections.find((one) => one.id === wanted) ?? piece.value.sections[0];
+            if (!section) {
+                problem.value = 'This piece has no parts.';
+                return null;
+            }
+            localStorage.setItem(`section-of-${pieceId}`, String(section.id));
+            const answer = await api.get<DeskFrame & DeskPlan>(`sections/${section.id}`);
+            frame.value = answer;
+            plan.value = answer;
+            chosen.value = Math.min(Number(localStorage.getItem(`note-of-${section.id}`)) || 0, answer.notes.length - 1);
+            anchor.value = null;
+            ink.value = {};
+            turned.value = [];
+            version.value += 1;
+            void sendWaiting();
+            return section.id;
+        } catch (error) {
+            problem.value = (error as Error).message;
+            return null;
+        }
+    }
+
+    function choose(index: number, extend = false): void {
+        const last = notes.value.length - 1;
+        if (last < 0) {
+            return;
+        }
+        anchor.value = extend ? (anchor.value ?? chosen.value) : null;
+        chosen.value = Math.max(0, Math.min(last, index));
+        if (frame.value) {
+            localStorage.setItem(`note-of-${frame.value.section.id}`, String(chosen.value));
+        }
+    }
+
+    function chooseId(id: string, extend = false): void {
+        const index = notes.value.findIndex((one) => one.id === id);
+        if (index >= 0) {
+            choose(index, extend);
+        }
+    }
+
+    function marksAt(id: string): DeskMark[] {
+        return (plan.value?.marks ?? []).filter((mark) => mark.from === id);
+    }
+
+    /** Puts lines and takes marks; the page may show ink before the answer. */
+    function change(lines: string[], takes: string[], label: string, shown: Record<string, Direction | null> = {}): void {
+        if (!frame.value) {
+            return;
+        }
+        if (!mayPropose.value) {
+            warn('You may look at this piece, but not mark it.');
+            return;
+        }
+        if (!proposes.value) {
+            ink.value = { ...ink.value, ...shown };
+        }
+        waiting.value.push({
+            section: frame.value.section.id,
+            lines: lines.join('\n'),
+            takes,
+            label,
+            propose: proposes.value,
+        });
+        remember();
+        void sendWaiting();
+    }
+
+    function remember(): void {
+        localStorage.setItem(WAITING, JSON.stringify(waiting.value));
+    }
+
+    async function sendWaiting(): Promise<void> {
+        if (isSending.value) {
+            return;
+        }
+        isSending.value = true;
+        try {
+            while (waiting.value.length > 0) {
+                const errand = waiting.value[0]!;
+                try {
+                    const { section, ...body } = errand;
+                    const answer = await api.post<DeskPlan>(`sections/${section}/marks`, {
+                        ...body,
+                        seen: plan.value?.revision ?? 0,
+                    });
+                    waiting.value.shift();
+                    remember();
+                    if (frame.value?.section.id === section) {
+                        take(answer, waiting.value.length === 0);
+                    }
+                } catch (error) {
+                    if (!(error instanceof ApiError)) {
+                        throw error;
+                    }
+                    if (error.isSignedOut) {
+                        session.needsSignIn = true;
+                        return;
+                    }
+                    if (error.isOffline) {
+                        warn(error.message);
+                        window.setTimeout(() => void sendWaiting(), 4000);
+                        return;
+                    }
+                    waiting.value.shift();
+                    remember();
+                    ink.value = {};
+                    warn(error.message);
+                    if (error.status === 409 && Array.isArray(error.body.notes)) {
+                        take(error.body as unknown as DeskPlan, true);
+                    } else {
+                        version.value += 1;
+                    }
+                }
+            }
+        } finally {
+            isSending.value = false;
+        }
+    }
+
+    function take(answer: DeskPlan, isSettled: boolean): void {
+        plan.value = answer;
+        turned.value = answer.turned ?? [];
+        if (isSettled) {
+            ink.value = {};
+        }
+        version.value += 1;
+    }
+
+    async function turnBack(kind: 'undo' | 'redo'): Promise<void> {
+        if (!frame.value || waiting.value.length > 0) {
+            return;
+        }
+        try {
+            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`);
+            take(answer, true);
+            if (!answer.turnedBack) {
+                tell(kind === 'undo' ? 'There is nothing more to take back.' : 'There is nothing to do again.');
+            } else if (answer.turnedBack.section !== frame.value.section.id) {
+                const other = piece.value?.sections.find((one) => one.id === answer.turnedBack?.section);
+                tell(`${kind === 'undo' ? 'Took back' : 'Did again'}: ${answer.turnedBack.label} (${other?.name ?? 'another part'}).`);
+            }
+        } catch (error) {
+            fail(error);
+        }
+    }
+
+    async function settle(key: string, answer: 'take' | 'decline' | 'choose', choice = 0): Promise<void> {
+        if (!frame.value || !plan.value) {
+            return;
+        }
+        try {
+            take(
+                await api.post<DeskPlan>(`sections/${frame.value.section.id}/settle`, {
+                    key,
+                    answer,
+                    choice,
+                    seen: plan.value.revision,
+                }),
+                true,
+            );
+        } catch (error) {
+            fail(error);
+        }
+    }
+
+    async function leave(key: string, isLeft: boolean): Promise<void> {
+        if (!frame.value) {
+            return;
+        }
+        try {
+            take(await api.post<DeskPlan>(`sections/${frame.value.section.id}/leave`, { key, leave: isLeft }), true);
+        } catch (error) {
+            fail(error);
+        }
+    }
+
+    function fail(error: unknown): void {
+        if (error instanceof ApiError && error.isSignedOut) {
+            session.needsSignIn = true;
+            return;
+        }
+        warn((error as Error).message);
+        if (error instanceof ApiError && error.status === 409 && Array.isArray(error.body.notes)) {
+            take(error.body as unknown as DeskPlan, true);
+        }
+    }
+
+    return {
+        piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
+        notes, note, can, mayEdit, mayPropose, proposes, flags, stretch,
+        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail,
+    };
+});

@@ -1,0 +1,331 @@
+<script setup lang="ts">
+import QRCode from 'qrcode-svg';
+import { ElDialog, ElOption, ElSelect } from 'element-plus';
+import { computed, onMounted, ref, watch } from 'vue';
+import { useRoute } from 'vue-router';
+import { api } from '../api/client';
+import type { HandOut, HandOutSection, Share } from '../api/types';
+import { tell, warn, when } from '../ui/say';
+
+const MAY: { value: Share['may']; label: string }[] = [
+    { value: 'read', label: 'may look' },
+    { value: 'propose', label: 'may propose' },
+    { value: 'edit', label: 'may change marks' },
+];
+
+const route = useRoute();
+const data = ref<HandOut | null>(null);
+const problem = ref('');
+const busy = ref<number | null>(null);
+const code = ref<{ name: string; url: string; svg: string } | null>(null);
+const email = ref('');
+const may = ref<Share['may']>('propose');
+
+const mayEdit = computed(() => ['own', 'edit'].includes(data.value?.piece.role ?? ''));
+const isOwner = computed(() => data.value?.piece.role === 'own');
+
+onMounted(load);
+watch(() => route.params.piece, load);
+
+async function load(): Promise<void> {
+    if (route.name !== 'hand-out') return;
+    try {
+        data.value = await api.get<HandOut>(`pieces/${String(route.params.piece)}/handout`);
+        problem.value = '';
+    } catch (error) {
+        problem.value = (error as Error).message;
+    }
+}
+
+function put(section: HandOutSection): void {
+    if (!data.value) return;
+    data.value.sections = data.value.sections.map((one) => (one.id === section.id ? section : one));
+}
+
+async function work(section: HandOutSection, call: () => Promise<HandOutSection>, said: string): Promise<void> {
+    busy.value = section.id;
+    try {
+        put(await call());
+        tell(said);
+    } catch (error) {
+        warn((error as Error).message);
+    } finally {
+        busy.value = null;
+    }
+}
+
+function publish(section: HandOutSection): Promise<void> {
+    const number = (section.edition?.number ?? 0) + 1;
+    return work(section, () => api.post(`sections/${section.id}/editions`), `Edition ${number} of ${section.name} is out.`);
+}
+
+async function publishAll(): Promise<void> {
+    for (const section of data.value?.sections ?? []) {
+        if (!section.edition || (section.since && section.since.added.length + section.since.removed.length > 0)) {
+            await publish(section);
+        }
+    }
+}
+
+function renew(section: HandOutSection): Promise<void> {
+    return work(section, () => api.post(`sections/${section.id}/links`), 'A new link is ready; the old one is ended.');
+}
+
+function end(section: HandOutSection): Promise<void> {
+    return work(section, () => api.delete(`links/${section.link?.id}`), 'The link is ended. Nobody can open it any more.');
+}
+
+async function copy(text: string): Promise<void> {
+    try {
+        await navigator.clipboard.writeText(text);
+        tell('The link is copied.');
+    } catch {
+        window.prompt('Copy this link:', text);
+    }
+}
+
+function showCode(section: HandOutSection): void {
+    if (!section.link) return;
+    const { url } = section.link;
+    const svg = new QRCode({ content: url, width: 240, height: 240, padding: 1, join: true, ecl: 'M' }).svg();
+    code.value = { name: section.name, url, svg };
+}
+
+function changes(section: HandOutSection): string {
+    if (!section.since) return '';
+    const count = section.since.added.length + section.since.removed.length;
+    return count === 0 ? 'nothing has changed since' : `${count} ${count === 1 ? 'thing has' : 'things have'} changed since`;
+}
+
+async function invite(): Promise<void> {
+    try {
+        const share = await api.post<Share>(`pieces/${data.value?.piece.id}/shares`, { email: email.value, may: may.value });
+        if (data.value) {
+            data.value.shares = [...data.value.shares.filter((one) => one.id !== share.id), share];
+        }
+        email.value = '';
+        tell(share.waiting ? 'The invitation is written; pass its link on.' : `${share.name} can open the piece now.`);
+    } catch (error) {
+        warn((error as Error).message);
+    }
+}
+
+async function changeShare(share: Share, value: Share['may']): Promise<void> {
+    try {
+        Object.assign(share, await api.patch<Share>(`shares/${share.id}`, { may: value }));
+    } catch (error) {
+        warn((error as Error).message);
+    }
+}
+
+async function endShare(share: Share): Promise<void> {
+    try {
+        await api.delete(`shares/${share.id}`);
+        if (data.value) data.value.shares = data.value.shares.filter((one) => one.id !== share.id);
+    } catch (error) {
+        warn((error as Error).message);
+    }
+}
+</script>
+
+<template>
+    <div class="hand-out">
+        <header>
+            <h1>Hand out</h1>
+            <span class="quiet">{{ data?.piece.title }}</span>
+            <button v-if="data && mayEdit" type="button" class="cedar-button all" :disabled="busy !== null" @click="publishAll">
+                Hand out all that changed
+            </button>
+        </header>
+        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+        <p v-else-if="!data" class="quiet">Laying out the parts…</p>
+        <template v-else>
+            <p class="quiet">
+                An edition is the part as it is marked now, frozen. Its link opens on any phone without an account and always
+                shows the newest edition. Share marked notes only as far as your licence allows; the pencil list carries none.
+            </p>
+            <article v-for="section in data.sections" :key="section.id" class="part">
+                <div class="what">
+                    <h2>{{ section.name }}</h2>
+                    <p v-if="section.edition">
+                        Edition {{ section.edition.number }}, {{ when(section.edition.at) }};
+                        <span :class="{ changed: changes(section) !== 'nothing has changed since' }">{{ changes(section) }}</span>
+                    </p>
+                    <p v-else class="quiet">Not handed out yet.</p>
+                    <p v-if="section.flags || section.proposals" class="look">
+                        <RouterLink :to="`/piece/${data.piece.id}/desk/${section.id}`">
+                            <template v-if="section.flags">{{ section.flags }} to look at</template>
+                            <template v-if="section.flags && section.proposals">, </template>
+                            <template v-if="section.proposals">{{ section.proposals }} proposed</template>
+                        </RouterLink>
+                    </p>
+                </div>
+                <div class="link">
+                    <template v-if="section.link">
+                        <a :href="section.link.url" target="_blank" rel="noopener">{{ section.link.url.replace(/^https?:\/\//, '') }}</a>
+                        <div>
+                            <button class="plain-button" type="button" @click="copy(section.link.url)">Copy link</button>
+                            <button class="plain-button" type="button" @click="showCode(section)">Square code</button>
+                            <button class="plain-button" type="button" @click="renew(section)">Renew</button>
+                            <button class="plain-button" type="button" @click="end(section)">End</button>
+                        </div>
+                    </template>
+                    <template v-else-if="section.edition && mayEdit">
+                        <span class="quiet">The link is ended.</span>
+                        <div><button class="plain-button" type="button" @click="renew(section)">Make a new link</button></div>
+                    </template>
+                </div>
+                <div class="take">
+                    <span class="quiet">Take away</span>
+                    <a :href="`/api/sections/${section.id}/download.musicxml`" download>MusicXML</a>
+                    <a :href="`/api/sections/${section.id}/download.mxl`" download>MXL</a>
+                    <a :href="`/api/sections/${section.id}/download.txt`" download>Pencil list</a>
+                </div>
+                <button v-if="mayEdit" class="paper-button" type="button" :disabled="busy === section.id" @click="publish(section)">
+                    {{ busy === section.id ? 'Freezing…' : section.edition ? `Hand out edition ${section.edition.number + 1}` : 'Hand out' }}
+                </button>
+            </article>
+
+            <section v-if="isOwner" class="teachers">
+                <h2>Co-teachers</h2>
+                <ul>
+                    <li v-for="share in data.shares" :key="share.id">
+                        <span>
+                            <strong>{{ share.name ?? share.email }}</strong>
+                            <small v-if="share.waiting" class="quiet"> invited; the invitation waits</small>
+                        </span>
+                        <ElSelect :model-value="share.may" size="small" class="may" :aria-label="`What ${share.name ?? share.email} may do`" @change="(value: Share['may']) => changeShare(share, value)">
+                            <ElOption v-for="one in MAY" :key="one.value" :value="one.value" :label="one.label" />
+                        </ElSelect>
+                        <button v-if="share.waiting" class="plain-button" type="button" @click="copy(share.url)">Copy invitation</button>
+                        <button class="plain-button" type="button" @click="endShare(share)">End</button>
+                    </li>
+                </ul>
+                <form @submit.prevent="invite">
+                    <input v-model="email" type="email" placeholder="E-mail address of a colleague" aria-label="E-mail address" required />
+                    <ElSelect v-model="may" class="may" aria-label="What the colleague may do">
+                        <ElOption v-for="one in MAY" :key="one.value" :value="one.value" :label="one.label" />
+                    </ElSelect>
+                    <button class="paper-button" type="submit">Invite</button>
+                </form>
+            </section>
+        </template>
+        <ElDialog :model-value="code !== null" :title="code?.name" width="320px" @close="code = null">
+            <!-- eslint-disable-next-line vue/no-v-html -->
+            <div class="code" role="img" :aria-label="`Square code for ${code?.url}`" v-html="code?.svg"></div>
+            <p class="quiet small">{{ code?.url }}</p>
+        </ElDialog>
+    </div>
+</template>
+
+<style scoped>
+.hand-out {
+    height: 100%;
+    overflow: auto;
+    padding: 12px 30px 40px 14px;
+    max-width: 1160px;
+}
+
+header {
+    display: flex;
+    align-items: baseline;
+    gap: 20px;
+}
+
+.all {
+    margin-left: auto;
+}
+
+.part {
+    display: grid;
+    grid-template-columns: 220px minmax(0, 1fr) 120px 170px;
+    gap: 16px;
+    align-items: center;
+    background: var(--paper);
+    border: 1px solid var(--hair);
+    border-radius: 8px;
+    padding: 12px 16px;
+    margin-bottom: 8px;
+}
+
+.what p {
+    margin: 2px 0 0;
+    font-size: 13px;
+}
+
+.changed {
+    color: var(--cedar);
+    font-weight: 700;
+}
+
+.link {
+    min-width: 0;
+    font-size: 13px;
+}
+
+.link > a {
+    display: block;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    padding-left: 8px;
+}
+
+.take {
+    display: grid;
+    font-size: 13px;
+}
+
+.teachers {
+    margin-top: 26px;
+    max-width: 720px;
+}
+
+ul {
+    list-style: none;
+    padding: 0;
+}
+
+li {
+    display: flex;
+    align-items: center;
+    gap: 10px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--hair);
+}
+
+li span:first-child {
+    flex: 1;
+}
+
+.may {
+    width: 170px;
+}
+
+form {
+    display: flex;
+    gap: 10px;
+}
+
+form input {
+    flex: 1;
+    padding: 6px 10px;
+    border: 1px solid #98917f;
+    border-radius: var(--radius);
+}
+
+.code {
+    display: grid;
+    place-items: center;
+}
+
+.small {
+    font-size: 12px;
+    word-break: break-all;
+}
+
+.problem {
+    color: var(--wrong);
+    font-weight: 700;
+}
+</style>

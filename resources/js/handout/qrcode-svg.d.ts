@@ -1,0 +1,14 @@
+declare module 'qrcode-svg' {
+    interface Options {
+        content: string;
+        width?: number;
+        height?: number;
+        padding?: number;
+        join?: boolean;
+        ecl?: 'L' | 'M' | 'Q' | 'H';
+    }
+    export default class QRCode {
+        constructor(options: Options);
+        svg(): string;
+    }
+}

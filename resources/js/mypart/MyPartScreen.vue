@@ -1,0 +1,344 @@
+<script setup lang="ts">
+/** The student's page: music, what to pencil in, and paper. Phone first; no account. */
+import { computed, nextTick, onMounted, ref } from 'vue';
+import { useRoute } from 'vue-router';
+import { api } from '../api/client';
+import type { StudentPart } from '../api/types';
+import { engraver } from '../engraving/engraver';
+import EngravedPage from '../engraving/EngravedPage.vue';
+import { when } from '../ui/say';
+
+/** Paper in millimetres. */
+const PAPERS = { a4: { name: 'A4', width: 210, height: 297 }, letter: { name: 'US Letter', width: 215.9, height: 279.4 } } as const;
+const MARGIN = 12;
+const PIXELS_PER_MM = 96 / 25.4;
+
+const route = useRoute();
+const token = String(route.params.token);
+const part = ref<StudentPart | null>(null);
+const musicXml = ref<string | null>(null);
+const problem = ref('');
+const tab = ref<'music' | 'list'>('music');
+const isNarrow = window.matchMedia('(max-width: 640px)').matches;
+const size = ref(Number(localStorage.getItem('note-size')) || (isNarrow ? 34 : 44));
+const done = ref<string[]>([]);
+const paper = ref<keyof typeof PAPERS>(localStorage.getItem('paper') === 'letter' ? 'letter' : 'a4');
+const printed = ref<string[]>([]);
+const isPreparing = ref(false);
+
+const rows = computed(() =>
+    (part.value?.list ?? []).map((line) => {
+        const [place = '', ...rest] = line.split(/\s+/);
+        return { line, place, words: inWords(rest.join(' ')), isNew: part.value?.changed?.added.includes(line) ?? false };
+    }),
+);
+
+onMounted(async () => {
+    try {
+        part.value = await api.get<StudentPart>(`part/${token}`);
+        document.title = `${part.value.title} – ${part.value.part}`;
+        done.value = JSON.parse(localStorage.getItem(`done-${token}-${part.value.edition}`) ?? '[]') as string[];
+        musicXml.value = await api.text(`part/${token}/page`);
+    } catch (error) {
+        problem.value = (error as Error).message;
+    }
+});
+
+function inWords(marks: string): string {
+    return marks
+        .split(', ')
+        .map((mark) => {
+            if (mark === 'down') return '⊓ down bow';
+            if (mark === 'up') return 'V up bow';
+            if (mark === 'hook') return 'same bow again, stop between';
+            if (mark === 'retake') return 'comma before: carry the bow back';
+            if (mark === 'lift') return 'comma before: lift and set again';
+            if (mark === 'no slurs') return 'cross out the slur';
+            if (mark === 'no sign') return 'cross out the printed sign';
+            if (mark.startsWith('slur ')) return `slur to ${mark.slice(5)}`;
+            if (mark.startsWith('change ')) return `change to ${mark.slice(7)} inside the note`;
+            return mark.replace(/"/g, '');
+        })
+        .join(', ');
+}
+
+function tick(line: string): void {
+    done.value = done.value.includes(line) ? done.value.filter((one) => one !== line) : [...done.value, line];
+    localStorage.setItem(`done-${token}-${part.value?.edition}`, JSON.stringify(done.value));
+}
+
+function resize(step: number): void {
+    size.value = Math.max(24, Math.min(70, size.value + step));
+    localStorage.setItem('note-size', String(size.value));
+}
+
+async function print(): Promise<void> {
+    if (!musicXml.value) return;
+    isPreparing.value = true;
+    const { width, height } = PAPERS[paper.value];
+    localStorage.setItem('paper', paper.value);
+    try {
+        printed.value = await engraver.engrave({
+            musicXml: musicXml.value,
+            width: (width - 2 * MARGIN) * PIXELS_PER_MM,
+            height: (height - 2 * MARGIN - 14) * PIXELS_PER_MM,
+            scale: 38,
+            room: 6,
+        });
+        await nextTick();
+        window.print();
+    } catch (error) {
+        problem.value = (error as Error).message;
+    } finally {
+        isPreparing.value = false;
+    }
+}
+</script>
+
+<template>
+    <div class="my-part">
+        <div v-if="problem" class="problem" role="alert">
+            <h1>This part cannot be shown</h1>
+            <p>{{ problem }}</p>
+        </div>
+        <template v-else>
+            <header>
+                <h1>{{ part?.title ?? ' ' }}</h1>
+                <p class="quiet">
+                    <template v-if="part">
+                        {{ part.part }} · edition {{ part.edition }}, {{ when(part.at) }}
+                        <template v-if="part.changed"> · {{ part.changed.added.length + part.changed.removed.length }} things changed</template>
+                    </template>
+                    <template v-else>Fetching your part…</template>
+                </p>
+            </header>
+            <nav class="tabs" aria-label="Parts of this page">
+                <button type="button" :aria-pressed="tab === 'music'" @click="tab = 'music'">Music</button>
+                <button type="button" :aria-pressed="tab === 'list'" @click="tab = 'list'">Pencil list</button>
+            </nav>
+            <section v-show="tab === 'music'" class="music scroller">
+                <EngravedPage :music-xml="musicXml" :scale="size" :room="6" :label="`${part?.part ?? ''} with its marks`" />
+            </section>
+            <section v-show="tab === 'list'" class="list">
+                <p class="quiet">For a printed part: pencil these in, and tick them off.</p>
+                <ul>
+                    <li v-for="row in rows" :key="row.line" :class="{ 'is-done': done.includes(row.line) }">
+                        <label>
+                            <input type="checkbox" :checked="done.includes(row.line)" @change="tick(row.line)" />
+                            <strong>m. {{ row.place.replace(/\.1$/, '') }}</strong>
+                            <span>{{ row.words }} <em v-if="row.isNew">new</em></span>
+                        </label>
+                    </li>
+                </ul>
+                <p v-if="part?.changed?.removed.length" class="quiet">
+                    Rub out, from the edition before: {{ part.changed.removed.map((line) => line.replace(/\s+/, ' ')).join(' · ') }}
+                </p>
+            </section>
+            <footer>
+                <div class="sizes" role="group" aria-label="Size of the notes">
+                    <button type="button" aria-label="Smaller notes" @click="resize(-4)">♩</button>
+                    <button type="button" class="is-large" aria-label="Larger notes" @click="resize(4)">♩</button>
+                </div>
+                <label>
+                    Paper
+                    <select v-model="paper">
+                        <option v-for="(one, key) in PAPERS" :key="key" :value="key">{{ one.name }}</option>
+                    </select>
+                </label>
+                <button type="button" class="print" :disabled="!musicXml || isPreparing" @click="print">
+                    {{ isPreparing ? 'Setting pages…' : 'Print' }}
+                </button>
+                <span class="downloads">
+                    <a :href="`/api/part/${token}/download.musicxml`" download>MusicXML</a>
+                    <a :href="`/api/part/${token}/download.mxl`" download>MXL</a>
+                    <a :href="`/api/part/${token}/download.txt`" download>List</a>
+                </span>
+            </footer>
+        </template>
+        <Teleport to="body">
+            <component :is="'style'">@page { size: {{ paper === 'a4' ? 'A4' : 'letter' }}; margin: {{ MARGIN }}mm; }</component>
+            <div class="print-pages">
+                <div v-for="(page, index) in printed" :key="index" class="print-page">
+                    <p>{{ part?.title }} · {{ part?.part }} · edition {{ part?.edition }} · {{ index + 1 }}/{{ printed.length }}</p>
+                    <!-- eslint-disable-next-line vue/no-v-html -->
+                    <div v-html="page"></div>
+                </div>
+            </div>
+        </Teleport>
+    </div>
+</template>
+
+<style scoped>
+.my-part {
+    display: grid;
+    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    height: 100dvh;
+    background: var(--paper);
+}
+
+header {
+    padding: 14px 16px 8px;
+}
+
+header p {
+    margin: 2px 0 0;
+    font-size: 13px;
+}
+
+.tabs {
+    display: flex;
+    gap: 6px;
+    padding: 8px 16px;
+    border-top: 1px solid var(--hair);
+    max-width: 560px;
+}
+
+.tabs button {
+    flex: 1;
+    min-height: 40px;
+    border: 0;
+    border-radius: 8px;
+    background: #f0ede5;
+    color: var(--soft);
+    font-weight: 700;
+    font-size: 15px;
+    cursor: pointer;
+}
+
+.tabs button[aria-pressed='true'] {
+    background: var(--ink);
+    color: #fff;
+}
+
+.music,
+.list {
+    overflow: auto;
+    padding: 0 8px 20px;
+}
+
+.list {
+    padding: 0 16px 20px;
+    max-width: 640px;
+}
+
+ul {
+    list-style: none;
+    padding: 0;
+    margin: 0;
+}
+
+li {
+    border-bottom: 1px solid var(--hair);
+}
+
+li label {
+    display: grid;
+    grid-template-columns: 30px 74px 1fr;
+    align-items: center;
+    min-height: 42px;
+    font-size: 15px;
+    cursor: pointer;
+}
+
+li input {
+    width: 20px;
+    height: 20px;
+    accent-color: var(--cedar);
+    margin: 0;
+}
+
+.is-done span {
+    color: var(--soft);
+    text-decoration: line-through;
+}
+
+em {
+    color: var(--cedar);
+    font-style: normal;
+    font-weight: 700;
+}
+
+footer {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 14px;
+    padding: 10px 16px;
+    background: var(--barrel);
+    color: #fff;
+}
+
+footer button,
+footer select {
+    min-height: 38px;
+    border: 0;
+    border-radius: 8px;
+    padding: 0 14px;
+    background: var(--paper);
+    color: var(--ink);
+    font-weight: 700;
+    cursor: pointer;
+}
+
+.sizes {
+    display: flex;
+    gap: 4px;
+}
+
+.is-large {
+    font-size: 20px;
+}
+
+.downloads {
+    display: flex;
+    gap: 12px;
+}
+
+.downloads a {
+    color: #f6e0cf;
+}
+
+.problem {
+    padding: 16vh 24px;
+    max-width: 460px;
+    margin: 0 auto;
+}
+
+@media print {
+    .my-part {
+        display: none;
+    }
+}
+</style>
+
+<style>
+.print-pages {
+    display: none;
+}
+
+@media print {
+    .print-pages {
+        display: block;
+    }
+
+    .print-page {
+        break-after: page;
+    }
+
+    .print-page:last-child {
+        break-after: auto;
+    }
+
+    .print-page p {
+        margin: 0 0 2mm;
+        font: 9pt var(--sans);
+        color: #000;
+    }
+
+    .print-page svg {
+        width: 100%;
+        height: auto;
+        color: #000;
+    }
+}
+</style>

@@ -1,0 +1,161 @@
+<script setup lang="ts">
+import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
+import type { RackPiece } from '../api/types';
+
+defineProps<{ piece: RackPiece; spine: string }>();
+const emit = defineEmits<{ rename: []; archive: []; remove: [] }>();
+
+const SHORT: Record<string, string> = { 'Violin I': 'Vn I', 'Violin II': 'Vn II', 'Violin III': 'Vn III' };
+
+function act(command: string): void {
+    if (command === 'rename') emit('rename');
+    else if (command === 'archive') emit('archive');
+    else emit('remove');
+}
+</script>
+
+<template>
+    <article class="folder" :style="{ '--spine': spine }">
+        <div class="tags">
+            <span v-if="piece.edition" class="tag">edition {{ piece.edition }} out</span>
+            <span v-if="piece.proposals" class="tag is-blue">
+                {{ piece.proposals }} {{ piece.proposals === 1 ? 'proposal' : 'proposals' }}
+            </span>
+        </div>
+        <RouterLink :to="`/piece/${piece.id}/desk`" class="open">
+            <h3>{{ piece.title }}</h3>
+            <p class="quiet">
+                {{ piece.summary.key.split(' or ')[0] }} · {{ piece.summary.measures }} measures
+                <template v-if="piece.owner"> · {{ piece.owner }}</template>
+            </p>
+            <ul>
+                <li v-for="section in piece.sections" :key="section.id">
+                    <span class="name">{{ SHORT[section.name] ?? section.name }}</span>
+                    <span
+                        class="bar"
+                        role="img"
+                        :aria-label="`${section.name}: ${Math.round(section.bowed * 100)} percent bowed`"
+                    >
+                        <i :style="{ width: `${section.bowed * 100}%` }"></i>
+                    </span>
+                    <span class="count" :title="section.flags ? 'things that need a look' : undefined">
+                        {{ section.flags || '' }}
+                    </span>
+                </li>
+            </ul>
+        </RouterLink>
+        <ElDropdown v-if="piece.role === 'own'" trigger="click" class="more" @command="act">
+            <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>
+            <template #dropdown>
+                <ElDropdownMenu>
+                    <ElDropdownItem command="rename">Rename</ElDropdownItem>
+                    <ElDropdownItem command="archive">{{ piece.archived ? 'Back to this year' : 'Put with earlier pieces' }}</ElDropdownItem>
+                    <ElDropdownItem command="remove">Throw away</ElDropdownItem>
+                </ElDropdownMenu>
+            </template>
+        </ElDropdown>
+    </article>
+</template>
+
+<style scoped>
+.folder {
+    position: relative;
+    width: 218px;
+    background: var(--paper);
+    border-left: 6px solid var(--spine);
+    border-radius: 5px 7px 0 0;
+    box-shadow: 0 -1px 6px rgb(38 40 44 / 8%);
+}
+
+.open {
+    display: block;
+    padding: 14px 14px 12px;
+    color: inherit;
+    text-decoration: none;
+}
+
+.open:hover h3 {
+    color: var(--cedar);
+}
+
+h3 {
+    padding-right: 22px;
+}
+
+p {
+    margin: 2px 0 10px;
+    font-size: 12.5px;
+}
+
+ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+    font-size: 12.5px;
+}
+
+li {
+    display: grid;
+    grid-template-columns: 50px 1fr 22px;
+    align-items: center;
+    gap: 4px;
+    height: 21px;
+}
+
+.name {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+}
+
+.bar {
+    height: 7px;
+    border-radius: 4px;
+    background: #ece6dc;
+    overflow: hidden;
+}
+
+.bar i {
+    display: block;
+    height: 100%;
+    background: #3c3d45;
+}
+
+.count {
+    color: var(--wrong);
+    font-weight: 700;
+    text-align: right;
+}
+
+.tags {
+    position: absolute;
+    top: -11px;
+    right: 12px;
+    display: flex;
+    gap: 5px;
+}
+
+.tag {
+    background: var(--cedar);
+    color: #fff;
+    border-radius: 10px;
+    font-size: 12px;
+    padding: 1px 9px;
+}
+
+.tag.is-blue {
+    background: var(--blue-pencil);
+}
+
+.more {
+    position: absolute;
+    top: 10px;
+    right: 4px;
+}
+
+.dots {
+    color: var(--soft);
+    font-size: 16px;
+    padding: 0 8px;
+}
+</style>

@@ -1,0 +1,422 @@
+<script setup lang="ts">
+import { ElMessageBox } from 'element-plus';
+import { computed, onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { api } from '../api/client';
+import type { Rack, RackPiece, Shelf, Understanding } from '../api/types';
+import { tell, tellWithUndo, warn } from '../ui/say';
+import FolderCard from './FolderCard.vue';
+import ImportSheet from './ImportSheet.vue';
+
+const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
+
+const router = useRouter();
+const rack = ref<Rack | null>(null);
+const problem = ref('');
+const isEarlier = ref(false);
+const find = ref('');
+const isOver = ref(false);
+const looking = ref('');
+const understood = ref<Understanding | null>(null);
+const isKeeping = ref(false);
+const waiting = ref<File[]>([]);
+const chooser = ref<HTMLInputElement | null>(null);
+
+const shelves = computed<Shelf[]>(() => {
+    const wanted = find.value.trim().toLowerCase();
+    return (rack.value?.shelves ?? []).map((shelf) => ({
+        ...shelf,
+        pieces: shelf.pieces.filter((piece) => piece.title.toLowerCase().includes(wanted)),
+    }));
+});
+const flags = computed(() => {
+    const list: { piece: RackPiece; section: RackPiece['sections'][number] }[] = [];
+    for (const shelf of shelves.value) {
+        for (const piece of shelf.pieces) {
+            for (const section of piece.sections) {
+                if (section.flags > 0) list.push({ piece, section });
+            }
+        }
+    }
+    return list;
+});
+const isEmpty = computed(() => rack.value !== null && rack.value.shelves.every((shelf) => shelf.pieces.length === 0));
+
+onMounted(load);
+
+async function load(): Promise<void> {
+    try {
+        rack.value = await api.get<Rack>(`rack${isEarlier.value ? '?earlier=1' : ''}`);
+        problem.value = '';
+    } catch (error) {
+        problem.value = (error as Error).message;
+    }
+}
+
+function show(earlier: boolean): void {
+    isEarlier.value = earlier;
+    void load();
+}
+
+function spine(index: number): string {
+    return SPINES[index % SPINES.length] ?? '#3b4a46';
+}
+
+function dropped(event: DragEvent): void {
+    isOver.value = false;
+    void take(Array.from(event.dataTransfer?.files ?? []));
+}
+
+function chosen(event: Event): void {
+    const input = event.target as HTMLInputElement;
+    void take(Array.from(input.files ?? []));
+    input.value = '';
+}
+
+async function take(files: File[]): Promise<void> {
+    waiting.value = files;
+    await next();
+}
+
+async function next(): Promise<void> {
+    understood.value = null;
+    const file = waiting.value.shift();
+    if (!file) {
+        return;
+    }
+    if (file.size > 16 * 1024 * 1024) {
+        warn(`${file.name}: the file is larger than 16 MB, which is more than any part needs.`);
+        await next();
+        return;
+    }
+    looking.value = file.name;
+    const form = new FormData();
+    form.append('score', file);
+    try {
+        understood.value = await api.post<Understanding>('scores/look', form);
+    } catch (error) {
+        warn(`${file.name}: ${(error as Error).message}`);
+        await next();
+    } finally {
+        looking.value = '';
+    }
+}
+
+async function keep(choice: { title: string; shelf: number; lesson: number | null }): Promise<void> {
+    if (!understood.value) {
+        return;
+    }
+    isKeeping.value = true;
+    try {
+        const { token, file } = understood.value;
+        const kept = await api.post<{ id: number }>('pieces', { token, file, ...choice });
+        await load();
+        if (waiting.value.length > 0) {
+            await next();
+        } else {
+            understood.value = null;
+            await router.push(`/piece/${kept.id}/desk`);
+        }
+    } catch (error) {
+        warn((error as Error).message);
+    } finally {
+        isKeeping.value = false;
+    }
+}
+
+async function rename(piece: RackPiece): Promise<void> {
+    const answer = await ElMessageBox.prompt('The new title', 'Rename', {
+        inputValue: piece.title,
+        confirmButtonText: 'Rename',
+        cancelButtonText: 'Leave it',
+        inputValidator: (value: string) => value.trim() !== '' || 'A piece needs a title.',
+    }).catch(() => null);
+    if (answer) {
+        await change(() => api.patch(`pieces/${piece.id}`, { title: answer.value }));
+    }
+}
+
+async function archive(piece: RackPiece): Promise<void> {
+    const archived = !piece.archived;
+    await change(() => api.patch(`pieces/${piece.id}`, { archived }));
+    tellWithUndo(archived ? `“${piece.title}” is with the earlier pieces.` : `“${piece.title}” is back.`, () =>
+        change(() => api.patch(`pieces/${piece.id}`, { archived: !archived })),
+    );
+}
+
+async function remove(piece: RackPiece): Promise<void> {
+    await change(() => api.delete(`pieces/${piece.id}`));
+    tellWithUndo(`“${piece.title}” was thrown away, with its links.`, () =>
+        change(() => api.post(`pieces/${piece.id}/restore`)),
+    );
+}
+
+async function addShelf(): Promise<void> {
+    const answer = await ElMessageBox.prompt('For a concert, a term or a book', 'A new shelf', {
+        confirmButtonText: 'Put it up',
+        cancelButtonText: 'Leave it',
+        inputValidator: (value: string) => (value ?? '').trim() !== '' || 'Give the shelf a name.',
+    }).catch(() => null);
+    if (answer) {
+        await change(() => api.post('shelves', { name: answer.value, kind: 'programme' }));
+        tell(`“${answer.value}” is up.`);
+    }
+}
+
+async function change(work: () => Promise<unknown>): Promise<void> {
+    try {
+        await work();
+        await load();
+    } catch (error) {
+        warn((error as Error).message);
+    }
+}
+</script>
+
+<template>
+    <div
+        class="rack"
+        :class="{ 'is-over': isOver }"
+        @dragover.prevent="isOver = true"
+        @dragleave.self="isOver = false"
+        @drop.prevent="dropped"
+    >
+        <header>
+            <h1>Rack</h1>
+            <span class="quiet">drop a score anywhere to bring it in</span>
+            <div class="views">
+                <button type="button" :aria-pressed="!isEarlier" @click="show(false)">This year</button>
+                <button type="button" :aria-pressed="isEarlier" @click="show(true)">Earlier</button>
+                <input v-model="find" type="search" placeholder="Find…" aria-label="Find a piece" />
+            </div>
+        </header>
+        <p v-if="problem" class="problem" role="alert">
+            {{ problem }} <button class="plain-button" type="button" @click="load">Try again</button>
+        </p>
+        <p v-else-if="!rack" class="quiet">Fetching the folders…</p>
+        <template v-else>
+            <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
+                <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
+                <p v-if="!isEarlier">
+                    Start with a score: drop a MusicXML file (.musicxml, .xml or .mxl) here, or choose one. You will see
+                    what was understood before it is kept.
+                </p>
+                <button v-if="!isEarlier && rack.shelves.length === 0" class="paper-button" type="button" @click="addShelf">
+                    Put up a shelf first
+                </button>
+            </div>
+            <section v-for="shelf in shelves" :key="shelf.id" class="shelf">
+                <h2>
+                    {{ shelf.name }}
+                    <small class="quiet">{{ shelf.note || (shelf.kind === 'book' ? 'lessons, all five sections on one line' : '') }}</small>
+                    <small v-if="shelf.kind === 'programme' && shelf.pieces.length" class="quiet legend">
+                        dark: bowed so far · red: needs a look
+                    </small>
+                </h2>
+                <div v-if="shelf.kind === 'programme'" class="folders">
+                    <FolderCard
+                        v-for="(piece, index) in shelf.pieces"
+                        :key="piece.id"
+                        :piece="piece"
+                        :spine="spine(index)"
+                        @rename="rename(piece)"
+                        @archive="archive(piece)"
+                        @remove="remove(piece)"
+                    />
+                    <button v-if="!isEarlier" type="button" class="drop" @click="chooser?.click()">
+                        <template v-if="looking">Reading {{ looking }}…</template>
+                        <template v-else>Drop a score here<br />or press to choose one<br /><small>MusicXML or .mxl</small></template>
+                    </button>
+                </div>
+                <div v-else class="lessons">
+                    <RouterLink v-for="piece in shelf.pieces" :key="piece.id" :to="`/piece/${piece.id}/desk`" class="lesson">
+                        <strong>{{ piece.lesson ?? '·' }}</strong>
+                        <span>{{ piece.title }}</span>
+                    </RouterLink>
+                    <p v-if="shelf.pieces.length === 0" class="quiet">No lessons here.</p>
+                </div>
+                <div class="board"></div>
+            </section>
+            <button v-if="!isEarlier" class="plain-button" type="button" @click="addShelf">+ Another shelf</button>
+            <section v-if="rack.shared.length && !isEarlier" class="shelf">
+                <h2>From colleagues <small class="quiet">pieces you were asked to help with</small></h2>
+                <div class="folders">
+                    <FolderCard v-for="(piece, index) in rack.shared" :key="piece.id" :piece="piece" :spine="spine(index + 3)" />
+                </div>
+                <div class="board"></div>
+            </section>
+            <section v-if="flags.length" class="look">
+                <h2>Needs a look</h2>
+                <div class="flags">
+                    <RouterLink v-for="flag in flags" :key="flag.section.id" :to="`/piece/${flag.piece.id}/desk/${flag.section.id}`">
+                        <strong>{{ flag.piece.title }} · {{ flag.section.name }}</strong>
+                        <span>{{ flag.section.flags }} {{ flag.section.flags === 1 ? 'thing' : 'things' }} to look at</span>
+                    </RouterLink>
+                </div>
+            </section>
+        </template>
+        <input ref="chooser" type="file" class="visually-hidden" accept=".musicxml,.xml,.mxl" multiple aria-label="Choose a score" tabindex="-1" @change="chosen" />
+        <ImportSheet
+            v-if="understood"
+            :understood="understood"
+            :shelves="rack?.shelves ?? []"
+            :is-busy="isKeeping"
+            :more="waiting.length"
+            @keep="keep"
+            @close="next"
+        />
+    </div>
+</template>
+
+<style scoped>
+.rack {
+    height: 100%;
+    overflow: auto;
+    padding: 12px 26px 40px 14px;
+}
+
+.rack.is-over {
+    box-shadow: inset 0 0 0 4px var(--cedar);
+}
+
+header {
+    display: flex;
+    align-items: baseline;
+    gap: 20px;
+    margin-bottom: 18px;
+}
+
+.views {
+    margin-left: auto;
+    display: flex;
+    gap: 6px;
+}
+
+.views button {
+    border: 0;
+    background: none;
+    padding: 6px 13px;
+    border-radius: 7px;
+    font-weight: 700;
+    color: var(--soft);
+    cursor: pointer;
+}
+
+.views button[aria-pressed='true'] {
+    background: var(--paper);
+    color: var(--ink);
+}
+
+.views input {
+    width: 130px;
+    border: 1px solid var(--hair);
+    background: var(--paper);
+    border-radius: 7px;
+    padding: 5px 10px;
+}
+
+.shelf {
+    margin-bottom: 22px;
+}
+
+h2 {
+    margin-bottom: 16px;
+}
+
+h2 small {
+    font: 400 13px var(--sans);
+    margin-left: 10px;
+}
+
+.legend {
+    float: right;
+}
+
+.folders {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 16px 14px;
+    padding-left: 6px;
+    align-items: flex-end;
+}
+
+.board {
+    height: 6px;
+    background: #cfc5b1;
+    border-radius: 1px;
+}
+
+.drop {
+    width: 190px;
+    height: 140px;
+    margin-bottom: 10px;
+    border: 2px dashed #a79c85;
+    border-radius: 8px;
+    background: none;
+    color: var(--soft);
+    font-size: 13px;
+    line-height: 1.5;
+    cursor: pointer;
+}
+
+.drop:hover {
+    border-color: var(--cedar);
+    color: var(--cedar);
+}
+
+.lessons {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    padding: 0 6px 10px;
+}
+
+.lesson {
+    display: grid;
+    width: 152px;
+    padding: 8px 11px;
+    background: var(--paper);
+    border-radius: 5px;
+    text-decoration: none;
+    color: inherit;
+    font-size: 13px;
+}
+
+.lesson strong {
+    font: 600 16px var(--serif);
+}
+
+.lesson:hover {
+    box-shadow: inset 0 0 0 1px var(--cedar);
+}
+
+.flags {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+    gap: 8px;
+}
+
+.flags a {
+    display: grid;
+    background: var(--paper);
+    border: 1px solid var(--hair);
+    border-radius: 7px;
+    padding: 9px 13px;
+    color: inherit;
+    text-decoration: none;
+}
+
+.flags a:hover {
+    border-color: var(--cedar);
+}
+
+.empty {
+    max-width: 520px;
+    margin: 30px 0;
+}
+
+.problem {
+    color: var(--wrong);
+    font-weight: 700;
+}
+</style>

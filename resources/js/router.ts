@@ -1,0 +1,32 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import { useSession } from './stores/session';
+
+export const router = createRouter({
+    history: createWebHistory(),
+    routes: [
+        { path: '/', redirect: '/rack' },
+        { path: '/sign-in', name: 'sign-in', component: () => import('./signin/SignInScreen.vue'), meta: { open: true } },
+        {
+            path: '/invitation/:token',
+            name: 'invitation',
+            component: () => import('./signin/InvitationScreen.vue'),
+            meta: { open: true },
+        },
+        { path: '/part/:token', name: 'my-part', component: () => import('./mypart/MyPartScreen.vue'), meta: { open: true } },
+        { path: '/rack', name: 'rack', component: () => import('./rack/RackScreen.vue') },
+        { path: '/piece/:piece/desk/:section?', name: 'desk', component: () => import('./desk/DeskScreen.vue') },
+        { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
+        { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
+    ],
+});
+
+router.beforeEach(async (to) => {
+    if (to.meta.open) {
+        return true;
+    }
+    const session = useSession();
+    if (!session.isKnown) {
+        await session.look().catch(() => undefined);
+    }
+    return session.user ? true : { name: 'sign-in', query: { then: to.fullPath } };
+});

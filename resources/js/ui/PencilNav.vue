@@ -1,0 +1,258 @@
+<script setup lang="ts">
+import { ElDrawer } from 'element-plus';
+import { computed, ref } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../api/client';
+import type { Change } from '../api/types';
+import { useDesk } from '../desk/store';
+import { useSession } from '../stores/session';
+import { when } from './say';
+
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const desk = useDesk();
+
+const pieceId = computed(() => {
+    const param = route.params.piece;
+    return typeof param === 'string' ? param : (localStorage.getItem('last-piece') ?? null);
+});
+const onDesk = computed(() => route.name === 'desk');
+const undoLabel = computed(() => (onDesk.value ? desk.can.undo : null));
+
+interface Flat {
+    name: string;
+    label: string;
+    to: string;
+    icon: string;
+}
+
+const flats = computed<Flat[]>(() => {
+    const list: Flat[] = [{ name: 'rack', label: 'Rack', to: '/rack', icon: 'M4 4v16M9 4v16M14 4v16M18 5l4 15' }];
+    if (pieceId.value) {
+        list.push({
+            name: 'desk',
+            label: 'Desk',
+            to: `/piece/${pieceId.value}/desk`,
+            icon: 'M2 7h20M2 12h20M2 17h20M16 3l4 12',
+        });
+    }
+    return list;
+});
+
+const history = ref<Change[]>([]);
+const isHistoryOpen = ref(false);
+
+async function openHistory(): Promise<void> {
+    if (!pieceId.value) {
+        return;
+    }
+    history.value = await api.get<Change[]>(`pieces/${pieceId.value}/history`);
+    isHistoryOpen.value = true;
+}
+
+async function signOut(): Promise<void> {
+    await session.signOut();
+    await router.push('/sign-in');
+}
+</script>
+
+<template>
+    <nav class="pencil" aria-label="Screens">
+        <button
+            class="eraser"
+            type="button"
+            :disabled="!undoLabel"
+            :title="undoLabel ? `Undo: ${undoLabel}` : 'Nothing to take back'"
+            @click="desk.turnBack('undo')"
+        >
+            Undo
+        </button>
+        <div class="ferrule">
+            <button v-if="onDesk" type="button" class="history-button" title="Who changed what" @click="openHistory">
+                History
+            </button>
+        </div>
+        <div class="barrel">
+            <RouterLink
+                v-for="flat in flats"
+                :key="flat.name"
+                :to="flat.to"
+                class="flat"
+                :class="{ 'is-here': route.name === flat.name }"
+                :aria-current="route.name === flat.name ? 'page' : undefined"
+            >
+                <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="flat.icon" /></svg>
+                {{ flat.label }}
+            </RouterLink>
+            <span class="stretch"></span>
+            <button type="button" class="flat is-small" :title="session.user?.email" @click="signOut">
+                Sign out
+            </button>
+        </div>
+        <RouterLink
+            v-if="pieceId"
+            class="point"
+            :to="`/piece/${pieceId}/hand-out`"
+            :class="{ 'is-here': route.name === 'hand-out' }"
+            :aria-current="route.name === 'hand-out' ? 'page' : undefined"
+        >
+            <span>Hand out</span>
+        </RouterLink>
+        <div v-else class="point" aria-hidden="true"></div>
+    </nav>
+
+    <ElDrawer v-model="isHistoryOpen" direction="ltr" size="380px" title="Who changed what">
+        <p v-if="history.length === 0" class="quiet">Nothing has been marked yet.</p>
+        <ol class="history">
+            <li v-for="change in history" :key="change.id">
+                <strong>{{ change.who }}</strong> {{ change.what }}
+                <div class="quiet">{{ change.section }} · {{ when(change.when) }}</div>
+            </li>
+        </ol>
+    </ElDrawer>
+</template>
+
+<style scoped>
+.pencil {
+    display: flex;
+    flex-direction: column;
+    width: 50px;
+    height: 100%;
+    margin-left: 13px;
+    min-height: 0;
+}
+
+.eraser {
+    height: 34px;
+    flex: none;
+    border: 0;
+    border-radius: 5px 5px 0 0;
+    background: var(--eraser);
+    color: #3a1710;
+    font-size: 12px;
+    font-weight: 700;
+    cursor: pointer;
+}
+
+.eraser:disabled {
+    color: #5d3128;
+    cursor: default;
+    font-weight: 400;
+}
+
+.ferrule {
+    flex: none;
+    height: 26px;
+    background: repeating-linear-gradient(#bfb8a6 0 5px, #948d7c 5px 6.5px);
+    display: grid;
+    place-items: center;
+}
+
+.history-button {
+    border: 0;
+    background: #cfc8b6;
+    border-radius: 3px;
+    font-size: 12px;
+    padding: 1px 4px;
+    color: #33312b;
+    cursor: pointer;
+}
+
+.barrel {
+    flex: 1;
+    min-height: 0;
+    display: flex;
+    flex-direction: column;
+    background: linear-gradient(90deg, #334140 0 26%, var(--barrel) 26% 74%, #46565a 74%);
+}
+
+.flat {
+    display: grid;
+    justify-items: center;
+    gap: 6px;
+    padding: 22px 0 18px;
+    border: 0;
+    background: none;
+    color: #e9ece9;
+    font-size: 12px;
+    text-align: center;
+    text-decoration: none;
+    cursor: pointer;
+}
+
+.flat svg {
+    width: 24px;
+    height: 24px;
+    fill: none;
+    stroke: currentcolor;
+    stroke-width: 2;
+}
+
+.flat:hover {
+    background: rgb(255 255 255 / 10%);
+}
+
+.flat.is-here {
+    background: var(--paper);
+    color: var(--ink);
+    font-weight: 700;
+}
+
+.flat.is-small {
+    font-size: 12px;
+    padding: 10px 0;
+    line-height: 1.2;
+}
+
+.stretch {
+    flex: 1;
+}
+
+.point {
+    flex: none;
+    height: 90px;
+    background: var(--wood);
+    clip-path: polygon(0 0, 16% 7%, 33% 0, 50% 7%, 67% 0, 84% 7%, 100% 0, 50% 100%);
+    display: grid;
+    justify-items: center;
+    color: #33250f;
+    font-size: 12px;
+    line-height: 1.15;
+    text-align: center;
+    text-decoration: none;
+    padding-top: 16px;
+    position: relative;
+    margin-bottom: 8px;
+}
+
+.point span {
+    width: 34px;
+}
+
+.point::after {
+    content: '';
+    position: absolute;
+    left: 0;
+    right: 0;
+    bottom: 0;
+    height: 28px;
+    background: var(--ink);
+}
+
+.point.is-here {
+    background: var(--paper);
+    font-weight: 700;
+}
+
+.history {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+}
+
+.history li {
+    padding: 8px 0;
+    border-bottom: 1px solid var(--hair);
+}
+</style>

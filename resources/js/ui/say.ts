@@ -1,0 +1,43 @@
+import { ElMessage } from 'element-plus';
+import { h } from 'vue';
+
+/** Tells the user something in one sentence. */
+export function tell(sentence: string): void {
+    ElMessage({ message: sentence, type: 'success', icon: undefined, duration: 3500, grouping: true });
+}
+
+export function warn(sentence: string): void {
+    ElMessage({ message: sentence, type: 'error', duration: 7000, showClose: true, grouping: true });
+}
+
+/** Tells what was done, with a way to take it back. */
+export function tellWithUndo(sentence: string, undo: () => void): void {
+    const message = ElMessage({
+        duration: 9000,
+        type: 'success',
+        message: h('span', [
+            `${sentence} `,
+            h(
+                'button',
+                {
+                    class: 'plain-button',
+                    style: 'color: #f3c9b0',
+                    onClick: () => {
+                        message.close();
+                        undo();
+                    },
+                },
+                'Undo',
+            ),
+        ]),
+    });
+}
+
+/** "12 November", or with the time for today. */
+export function when(iso: string): string {
+    const date = new Date(iso);
+    const isToday = date.toDateString() === new Date().toDateString();
+    return isToday
+        ? `today ${date.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`
+        : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+}

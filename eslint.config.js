@@ -8,7 +8,8 @@ export default defineConfigWithVueTs(
     {
         rules: {
             'vue/html-indent': ['error', 4],
-            'vue/max-attributes-per-line': ['error', { singleline: 4, multiline: 1 }],
+            'vue/max-attributes-per-line': ['error', { singleline: 6, multiline: 1 }],
+            'vue/require-default-prop': 'off',
             'vue/singleline-html-element-content-newline': 'off',
             'vue/html-self-closing': 'off',
             'vue/multi-word-component-names': 'off',

@@ -125,23 +125,22 @@ final class Facts
     }
 
     /**
-     * @template F of array{pass: int|null}
+     * @template F of array<string, mixed>
      * @param list<F> $facts
      * @return F|null the one for this pass alone before the one for all
      */
     private static function onPass(array $facts, int $pass): ?array
     {
+        $forAll = null;
         foreach ($facts as $fact) {
             if ($fact['pass'] === $pass) {
                 return $fact;
             }
-        }
-        foreach ($facts as $fact) {
             if ($fact['pass'] === null) {
-                return $fact;
+                $forAll ??= $fact;
             }
         }
 
-        return null;
+        return $forAll;
     }
 }

@@ -155,7 +155,8 @@ final class LinePlanner
             $flags[] = $this->flag($code, $problem['text'] . '.', $strokes[$problem['stroke']]->head()->event);
         }
         foreach ($this->pulling($strokes, $road) as [$from, $to]) {
-            $flags[] = $this->flag(FlagCode::MarksContradict, $this->pullingText($strokes, $road, $from, $to), $strokes[$to]->head()->event);
+            $text = $this->pullingText($strokes, $road, $from, $to);
+            $flags[] = $this->flag(FlagCode::MarksContradict, $text, $strokes[$to]->head()->event);
         }
 
         return [...$flags, ...$this->marksInsideStrokes($strokes), ...$this->displaced()];

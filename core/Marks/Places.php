@@ -150,8 +150,8 @@ final class Places
     {
         [$fromMeasure, $fromOffset] = $this->moment($from);
         [$toMeasure, $toOffset] = $this->moment($to);
-        if ($toMeasure < $fromMeasure || ($toMeasure === $fromMeasure && $fromOffset !== null && $toOffset !== null
-            && $toOffset->isLessThan($fromOffset))) {
+        $isBackwardsInside = $fromOffset !== null && $toOffset !== null && $toOffset->isLessThan($fromOffset);
+        if ($toMeasure < $fromMeasure || ($toMeasure === $fromMeasure && $isBackwardsInside)) {
             throw UnknownPlace::backwards($text);
         }
         $first = $last = null;
@@ -235,7 +235,12 @@ final class Places
         try {
             return $this->after($text);
         } catch (UnknownPlace $nothing) {
-            return $this->byMeasure === [] ? throw $nothing : max(array_merge(...array_values($this->byMeasure)));
+            $lastMeasure = array_key_last($this->byMeasure);
+            if ($lastMeasure === null) {
+                throw $nothing;
+            }
+
+            return $this->byMeasure[$lastMeasure][count($this->byMeasure[$lastMeasure]) - 1];
         }
     }
 

@@ -49,40 +49,42 @@ final readonly class Line
      */
     private static function build(string $name, array $positions, array $slurredBack, Score $score, Part $part): self
     {
-        /** @var list<array{notes: list<int>, before: list<int>, after: list<int>}> $groups */
-        $groups = [];
+        /** @var list<list<int>> $notes noteheads of each event */
+        $notes = [];
+        $before = $after = [];
         $waiting = [];
         foreach ($positions as $position) {
             $note = $part->notes[$position];
-            $last = count($groups) - 1;
+            $last = count($notes) - 1;
             if ($note->isGrace) {
                 if ($last >= 0 && $waiting === [] && isset($slurredBack[$position])) {
-                    $groups[$last]['after'][] = $position;
+                    $after[$last][] = $position;
                 } else {
                     $waiting[] = $position;
                 }
             } elseif ($note->inChord && $last >= 0 && $waiting === []) {
-                $groups[$last]['notes'][] = $position;
+                $notes[$last][] = $position;
             } else {
-                $groups[] = ['notes' => [$position], 'before' => $waiting, 'after' => []];
+                $notes[] = [$position];
+                $before[$last + 1] = $waiting;
                 $waiting = [];
             }
         }
-        if ($waiting !== [] && $groups !== []) {
-            $last = count($groups) - 1;
-            $groups[$last]['after'] = [...$groups[$last]['after'], ...$waiting];
+        if ($waiting !== [] && $notes !== []) {
+            $last = count($notes) - 1;
+            $after[$last] = [...($after[$last] ?? []), ...$waiting];
         }
         $events = [];
         $eventOfNote = [];
-        foreach ($groups as $group) {
-            $first = $part->notes[$group['notes'][0]];
-            foreach ([...$group['before'], ...$group['notes'], ...$group['after']] as $position) {
-                $eventOfNote[$position] = count($events);
+        foreach ($notes as $index => $noteheads) {
+            $first = $part->notes[$noteheads[0]];
+            foreach ([...($before[$index] ?? []), ...$noteheads, ...($after[$index] ?? [])] as $position) {
+                $eventOfNote[$position] = $index;
             }
             $events[] = new Event(
-                $group['notes'],
-                $group['before'],
-                $group['after'],
+                $noteheads,
+                $before[$index] ?? [],
+                $after[$index] ?? [],
                 $first->measure,
                 $first->offset,
                 $score->onsetOf($first),

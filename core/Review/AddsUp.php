@@ -106,12 +106,11 @@ final readonly class AddsUp
             return false;
         }
         foreach ([$index - 1, $index + 1] as $other) {
-            if (!isset($measures[$other])) {
+            $neighbour = $measures[$other] ?? null;
+            if ($neighbour === null) {
                 continue;
             }
-            $neighbour = $measures[$other];
-            $first = $measures[min($index, $other)];
-            $second = $measures[max($index, $other)];
+            [$first, $second] = $other < $index ? [$neighbour, $measure] : [$measure, $neighbour];
             $isCut = $first->repeatBack > 0 || $first->endsSection || $second->repeatForward || $second->isImplicit
                 || $first->endingStops;
             if ($isCut && $measure->length->plus($neighbour->length)->equals($measure->meter->length())) {

@@ -43,7 +43,7 @@ final readonly class Roadmap
         foreach ($this->visits as $visit) {
             $last = count($stretches) - 1;
             if ($last >= 0 && $stretches[$last][1] + 1 === $visit->measure) {
-                $stretches[$last][1] = $visit->measure;
+                $stretches[$last] = [$stretches[$last][0], $visit->measure];
             } else {
                 $stretches[] = [$visit->measure, $visit->measure];
             }

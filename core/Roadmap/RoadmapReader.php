@@ -56,7 +56,7 @@ final class RoadmapReader
                     'end' => $index,
                 ];
             }
-            if ($inEnding !== null) {
+            if ($inEnding !== null && isset($this->endings[$inEnding])) {
                 $this->endings[$inEnding]['end'] = $index;
             }
             $closes = $measure->repeatBack > 0;
@@ -67,11 +67,11 @@ final class RoadmapReader
             }
             $endsEnding = $inEnding !== null && ($measure->endingStops || $closes);
             if ($endsEnding) {
-                $numbers = $this->endings[$inEnding]['numbers'];
+                $numbers = $this->endings[$inEnding]['numbers'] ?? [];
                 $this->times[$start] = max($this->times[$start] ?? 0, ...[0, ...$numbers]);
                 $inEnding = null;
             }
-            $another = ($this->measures[$index + 1] ?? null)?->endingStarts ?? false;
+            $another = isset($this->measures[$index + 1]) && $this->measures[$index + 1]->endingStarts;
             if (($closes || $endsEnding) && !$another) {
                 array_pop($open);
                 $sectionStart = $index + 1;

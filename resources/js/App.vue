@@ -27,7 +27,7 @@ const hasNav = computed(() => !route.meta.open && route.name !== undefined && se
 
 .house.has-nav {
     display: grid;
-    grid-template-columns: 76px minmax(0, 1fr);
+    grid-template: minmax(0, 100%) / 76px minmax(0, 1fr);
 }
 
 .room {

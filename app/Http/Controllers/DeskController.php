@@ -75,7 +75,8 @@ final class DeskController extends Controller
             $puts,
         );
         if ($state === MarkState::Proposed) {
-            $puts = array_map(static fn (CoreMark $mark): CoreMark => $mark->by($user->name, Carbon::now()->toIso8601String()), $puts);
+            $now = Carbon::now()->toIso8601String();
+            $puts = array_map(static fn (CoreMark $mark): CoreMark => $mark->by($user->name, $now), $puts);
             $takes = $this->onlyOwnProposals($section, $takes, $user->id);
         }
 
@@ -270,7 +271,7 @@ final class DeskController extends Controller
         $first = $reading->errors[0];
 
         return response()->json([
-            'message' => count($reading->errors) === 1 && $first->line === 1 ? ucfirst($first->text) . '.' : ucfirst($first->sentence()) . '.',
+            'message' => ucfirst($reading->errors === [$first] && $first->line === 1 ? $first->text : $first->sentence()) . '.',
             'errors' => array_map(static fn (LineError $error): string => $error->sentence(), $reading->errors),
             'readable' => array_sum(array_map(count(...), $reading->marks)),
         ], 422);

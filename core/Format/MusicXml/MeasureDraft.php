@@ -42,8 +42,10 @@ final class MeasureDraft
     /** The length most parts agree on; when they are split, the one the meter asks for. */
     private function length(Meter $meter): Fraction
     {
-        $votes = array_count_values(array_map(strval(...), $this->contents));
-        unset($votes['0']);
+        $votes = array_count_values(array_map(
+            strval(...),
+            array_filter($this->contents, static fn (Fraction $content): bool => $content->isPositive()),
+        ));
         if ($votes === []) {
             return $meter->length();
         }

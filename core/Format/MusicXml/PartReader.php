@@ -254,7 +254,7 @@ final class PartReader
         preg_match_all('~\d+~', $ending->getAttribute('number'), $numbers);
         $numbers = array_map(intval(...), $numbers[0]);
         if ($ending->getAttribute('type') === 'start') {
-            $this->endings = $numbers === [] ? [1] : array_values($numbers);
+            $this->endings = $numbers === [] ? [1] : $numbers;
             $draft->endings = $this->endings;
             $draft->endingStarts = true;
         } else {

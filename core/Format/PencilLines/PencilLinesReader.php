@@ -111,7 +111,7 @@ final class PencilLinesReader
         return $target;
     }
 
-    /** @param non-empty-list<MarkKind> $kinds */
+    /** @param list<MarkKind> $kinds at least one */
     private static function widest(array $kinds): MarkKind
     {
         foreach ($kinds as $kind) {

@@ -34,7 +34,7 @@ final readonly class SlurTo implements MarkKind
         return Anchor::Note;
     }
 
-    public function target(): ?string
+    public function target(): string
     {
         return $this->place;
     }

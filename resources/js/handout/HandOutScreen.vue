@@ -238,7 +238,7 @@ header {
 
 .part {
     display: grid;
-    grid-template-columns: 220px minmax(0, 1fr) 120px 170px;
+    grid-template-columns: 230px minmax(0, 1fr) 190px 160px;
     gap: 16px;
     align-items: center;
     background: var(--paper);
@@ -272,8 +272,14 @@ header {
 }
 
 .take {
-    display: grid;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0 12px;
     font-size: 13px;
+}
+
+.take span {
+    width: 100%;
 }
 
 .teachers {

@@ -255,7 +255,16 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                 </div>
             </section>
         </template>
-        <input ref="chooser" type="file" class="visually-hidden" accept=".musicxml,.xml,.mxl" multiple aria-label="Choose a score" tabindex="-1" @change="chosen" />
+        <input
+            ref="chooser"
+            type="file"
+            class="visually-hidden"
+            accept=".musicxml,.xml,.mxl"
+            multiple
+            aria-label="Choose a score"
+            tabindex="-1"
+            @change="chosen"
+        />
         <ImportSheet
             v-if="understood"
             :understood="understood"

@@ -38,6 +38,6 @@ export function when(iso: string): string {
     const date = new Date(iso);
     const isToday = date.toDateString() === new Date().toDateString();
     return isToday
-        ? `today ${date.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })}`
+        ? `today ${date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
         : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 }

@@ -1,0 +1,317 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Plan\PlanOptions;
+
+/**
+ * A short passage written as text, for tests.
+ *
+ * `Passage::of('4/4', 'A4q | D5q (D5e E5e) D5h')`: measures between bars, notes as pitch and value (w h q e s t, with
+ * dots), `r` for rests, `~` after a note ties it on, parentheses are slurs, `'` a dot, `_` a line, `>` an accent,
+ * `k` a tie from elsewhere ends here, `d` and `u` printed signs, `,` a comma, `!` tremolo, `*` after a value a third of it (triplets), `+` chords, `g:` grace.
+ * Words between square brackets are directions: `[pizz.]`, `[ff]`, `[mark A]`, `[tempo 120]`, `[<]`, `[>]`, `[/]`,
+ * `[repeat]`, `[back]`, `[1]`, `[2]` at the measure's beginning, `[D.S. al Coda]`, `[segno]`, `[coda]`, `[to coda]`, `[fine]`.
+ * The second voice of a measure follows `//`.
+ */
+final class Passage
+{
+    private const VALUES = ['w' => [4, 1], 'h' => [2, 1], 'q' => [1, 1], 'e' => [1, 2], 's' => [1, 4], 't' => [1, 8]];
+    private const DIVISIONS = 480;
+
+    private float $tempo = 100;
+    private string $name = 'Violin I';
+    private string $school = 'as-it-comes';
+    private string $profile = 'third-position';
+    private string $marks = '';
+    private string $long = 'together';
+    private bool $numberFromZero = false;
+    private string $dynamic = '';
+
+    private function __construct(private readonly string $meter, private readonly string $music)
+    {
+    }
+
+    public static function of(string $meter, string $music): self
+    {
+        return new self($meter, $music);
+    }
+
+    public function at(float $tempo): self
+    {
+        $this->tempo = $tempo;
+
+        return $this;
+    }
+
+    public function by(string $name): self
+    {
+        $this->name = $name;
+
+        return $this;
+    }
+
+    public function school(BowSchool $school): self
+    {
+        $this->school = $school->value;
+
+        return $this;
+    }
+
+    public function staggered(): self
+    {
+        $this->long = 'staggered';
+
+        return $this;
+    }
+
+    public function profile(string $profile): self
+    {
+        $this->profile = $profile;
+
+        return $this;
+    }
+
+    public function marked(string $lines): self
+    {
+        $this->marks = $lines;
+
+        return $this;
+    }
+
+    /** The first measure is a pickup. */
+    public function withPickup(): self
+    {
+        $this->numberFromZero = true;
+
+        return $this;
+    }
+
+    public function loud(string $dynamic): self
+    {
+        $this->dynamic = $dynamic;
+
+        return $this;
+    }
+
+    public function score(): Score
+    {
+        return (new ScoreReader())->read($this->musicXml());
+    }
+
+    public function options(): PlanOptions
+    {
+        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long]);
+    }
+
+    public function plan(): PartPlan
+    {
+        $score = $this->score();
+        $reading = (new PencilLinesReader($score, $score->parts))->read($this->marks);
+        if ($reading->errors !== []) {
+            throw new \RuntimeException($reading->errors[0]->sentence());
+        }
+        $part = $score->parts[0];
+        $book = MarkBook::of($reading->marks[$part->id] ?? [], $part);
+
+        return (new Planner($this->options()))->part($score, $part, $book);
+    }
+
+    /**
+     * The strokes as a teacher would say them: "u | d u (d) retake d": one word a stroke, in printed order, with how it
+     * joins when that is not a plain change, and bars between measures.
+     */
+    public function bows(): string
+    {
+        $plan = $this->plan();
+        $words = [];
+        $measure = null;
+        foreach ($plan->part->notes as $note) {
+            if ($measure !== null && $note->measure !== $measure) {
+                $words[] = '|';
+            }
+            $measure = $note->measure;
+            $bow = $plan->bow->at($note->id);
+            if ($bow === null) {
+                $words[] = '-';
+            } elseif ($bow->isHead && !$note->inChord) {
+                $join = in_array($bow->join->value, ['hook', 'retake', 'lift'], true) ? $bow->join->value . ' ' : '';
+                $words[] = $join . $bow->direction->value[0];
+            }
+        }
+
+        return implode(' ', $words);
+    }
+
+    /** @return list<string> codes of the flags, each with its measure: "bow-runs-out@1" */
+    public function flags(): array
+    {
+        $score = $this->score();
+
+        return array_map(
+            static fn ($flag): string => $flag->code->value . '@' . ($flag->measure === null ? '' : $score->measures[$flag->measure]->number),
+            $this->plan()->flags,
+        );
+    }
+
+    public function musicXml(): string
+    {
+        [$beats, $unit] = explode('/', $this->meter);
+        $body = '';
+        foreach (explode('|', $this->music) as $index => $measure) {
+            $number = $this->numberFromZero ? $index : $index + 1;
+            $implicit = $this->numberFromZero && $index === 0 ? ' implicit="yes"' : '';
+            $attributes = '';
+            if ($index === 0) {
+                $clef = str_contains($this->name, 'Viola') ? ['C', 3]
+                    : (preg_match('~Cello|Bass~', $this->name) === 1 ? ['F', 4] : ['G', 2]);
+                $attributes = '<attributes><divisions>' . self::DIVISIONS . '</divisions><key><fifths>0</fifths></key>'
+                    . "<time><beats>{$beats}</beats><beat-type>{$unit}</beat-type></time>"
+                    . "<clef><sign>{$clef[0]}</sign><line>{$clef[1]}</line></clef></attributes>"
+                    . "<direction><direction-type><words/></direction-type><sound tempo=\"{$this->tempo}\"/></direction>"
+                    . ($this->dynamic === '' ? '' : self::direction($this->dynamic));
+            }
+            $body .= "<measure number=\"{$number}\"{$implicit}>{$attributes}" . $this->measure(trim($measure)) . '</measure>';
+        }
+
+        return '<?xml version="1.0" encoding="UTF-8"?><score-partwise version="4.0"><work><work-title>Passage</work-title></work>'
+            . "<part-list><score-part id=\"P1\"><part-name>{$this->name}</part-name></score-part></part-list>"
+            . "<part id=\"P1\">{$body}</part></score-partwise>";
+    }
+
+    private function measure(string $text): string
+    {
+        $left = $right = '';
+        $xml = '';
+        foreach (explode('//', $text) as $voice => $line) {
+            $length = 0;
+            $inner = '';
+            preg_match_all('~\[[^\]]*\]|\S+~', $line, $tokens);
+            foreach ($tokens[0] as $token) {
+                if ($token[0] === '[') {
+                    $word = substr($token, 1, -1);
+                    if ($word === 'repeat') {
+                        $left .= '<repeat direction="forward"/>';
+                    } elseif (str_starts_with($word, 'back')) {
+                        $times = substr($word, 5);
+                        $right .= '<repeat direction="backward"' . ($times === '' ? '' : " times=\"{$times}\"") . '/>';
+                    } elseif (preg_match('~^[\d,]+$~', $word) === 1) {
+                        $left = "<ending number=\"{$word}\" type=\"start\"/>" . $left;
+                        $right = "<ending number=\"{$word}\" type=\"stop\"/>" . $right;
+                    } else {
+                        $inner .= self::direction($word);
+                    }
+                    continue;
+                }
+                [$note, $duration] = $this->note($token, $voice + 1);
+                $inner .= $note;
+                $length += $duration;
+            }
+            $xml .= ($voice > 0 ? "<backup><duration>{$length}</duration></backup>" : '') . $inner;
+        }
+
+        return ($left === '' ? '' : "<barline location=\"left\">{$left}</barline>") . $xml
+            . ($right === '' ? '' : "<barline location=\"right\">{$right}</barline>");
+    }
+
+    private static function direction(string $word): string
+    {
+        [$type, $sound] = match (true) {
+            in_array($word, ['pp', 'p', 'mp', 'mf', 'f', 'ff'], true) => ["<dynamics><{$word}/></dynamics>", ''],
+            $word === '<' => ['<wedge type="crescendo"/>', ''],
+            $word === '>' => ['<wedge type="diminuendo"/>', ''],
+            $word === '/' => ['<wedge type="stop"/>', ''],
+            $word === 'segno', $word === 'coda' => ["<{$word}/>", ''],
+            $word === 'to coda' => ['<words>To Coda</words>', ''],
+            $word === 'fine' => ['<words>Fine</words>', ''],
+            str_starts_with($word, 'mark ') => ['<rehearsal>' . substr($word, 5) . '</rehearsal>', ''],
+            str_starts_with($word, 'tempo ') => ['<words/>', '<sound tempo="' . substr($word, 6) . '"/>'],
+            default => ["<words>{$word}</words>", ''],
+        };
+
+        return "<direction><direction-type>{$type}</direction-type>{$sound}</direction>";
+    }
+
+    /** @return array{string, int} */
+    private function note(string $token, int $voice): array
+    {
+        $pattern = '@^(?<open>\(*)(?<grace>g:)?(?<pitch>r|[A-G][#b]{0,2}\d(?:\+[A-G][#b]{0,2}\d)*)(?<value>[whqest])(?<dots>\.*)'
+            . '(?<third>\*)?(?<mods>[~\'_>du,!k]*)(?<close>\)*)$@';
+        if (preg_match($pattern, $token, $match) !== 1) {
+            throw new \InvalidArgumentException("No note: {$token}");
+        }
+        [$numerator, $denominator] = self::VALUES[$match['value']];
+        $length = Fraction::of($numerator, $denominator);
+        $dot = $length;
+        for ($count = strlen($match['dots']); $count > 0; $count--) {
+            $dot = $dot->dividedBy(2);
+            $length = $length->plus($dot);
+        }
+        if ($match['third'] !== '') {
+            $length = $length->times(Fraction::of(2, 3));
+        }
+        $duration = $length->times(self::DIVISIONS)->numerator;
+        if ($match['pitch'] === 'r') {
+            return ["<note><rest/><duration>{$duration}</duration><voice>{$voice}</voice></note>", $duration];
+        }
+        $xml = '';
+        foreach (explode('+', $match['pitch']) as $index => $pitch) {
+            $xml .= $this->notehead($pitch, $index > 0, $match, $duration, $voice);
+        }
+
+        return [$xml, $match['grace'] === 'g:' ? 0 : $duration];
+    }
+
+    /** @param array<array-key, string> $match */
+    private function notehead(string $pitch, bool $inChord, array $match, int $duration, int $voice): string
+    {
+        preg_match('~^([A-G])([#b]*)(\d)$~', $pitch, $parts);
+        $alter = strlen($parts[2]) * (str_starts_with($parts[2], 'b') ? -1 : 1);
+        $mods = $match['mods'];
+        $articulations = (str_contains($mods, "'") ? '<staccato/>' : '') . (str_contains($mods, '_') ? '<tenuto/>' : '')
+            . (str_contains($mods, '>') ? '<accent/>' : '') . (str_contains($mods, ',') ? '<breath-mark/>' : '');
+        $technical = (str_contains($mods, 'd') ? '<down-bow/>' : '') . (str_contains($mods, 'u') ? '<up-bow/>' : '');
+        $notations = '';
+        if (!$inChord) {
+            // Closing slurs end the innermost first; numbers count the depth.
+            for ($count = strlen($match['close']); $count > 0; $count--) {
+                $notations .= '<slur type="stop" number="' . $this->depth-- . '"/>';
+            }
+            for ($count = strlen($match['open']); $count > 0; $count--) {
+                $notations .= '<slur type="start" number="' . ++$this->depth . '"/>';
+            }
+        }
+        $isTiedTo = in_array($pitch, $this->tied[$voice] ?? [], true);
+        $notations .= $technical === '' ? '' : "<technical>{$technical}</technical>";
+        $notations .= $articulations === '' ? '' : "<articulations>{$articulations}</articulations>";
+        $notations .= str_contains($mods, '!') ? '<ornaments><tremolo type="single">3</tremolo></ornaments>' : '';
+        $ties = $isTiedTo || str_contains($mods, 'k') ? '<tie type="stop"/>' : '';
+        $ties .= str_contains($mods, '~') ? '<tie type="start"/>' : '';
+        if (!$inChord) {
+            $this->tied[$voice] = [];
+        }
+        if (str_contains($mods, '~')) {
+            $this->tied[$voice][] = $pitch;
+        }
+        $isGrace = $match['grace'] === 'g:';
+
+        return '<note>' . ($isGrace ? '<grace/>' : '') . ($inChord ? '<chord/>' : '')
+            . "<pitch><step>{$parts[1]}</step>" . ($alter === 0 ? '' : "<alter>{$alter}</alter>") . "<octave>{$parts[3]}</octave></pitch>"
+            . ($isGrace ? '' : "<duration>{$duration}</duration>{$ties}") . "<voice>{$voice}</voice>"
+            . ($notations === '' ? '' : "<notations>{$notations}</notations>") . '</note>';
+    }
+
+    private int $depth = 0;
+    /** @var array<int, list<string>> */
+    private array $tied = [];
+}

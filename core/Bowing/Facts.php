@@ -62,6 +62,9 @@ final class Facts
                 if ($note->printedBow !== null && !isset($ignored[$index])) {
                     $this->directions[$index][] = ['pass' => null, 'direction' => $note->printedBow, 'mark' => null];
                 }
+                foreach ($note->printedOnPass as $pass => $direction) {
+                    $this->directions[$index][] = ['pass' => $pass, 'direction' => $direction, 'mark' => null];
+                }
                 if ($note->commaAfter) {
                     $this->commas[$index] = true;
                 }
@@ -131,16 +134,10 @@ final class Facts
      */
     private static function onPass(array $facts, int $pass): ?array
     {
-        $forAll = null;
-        foreach ($facts as $fact) {
-            if ($fact['pass'] === $pass) {
-                return $fact;
-            }
-            if ($fact['pass'] === null) {
-                $forAll ??= $fact;
-            }
-        }
+        $passes = array_map(static fn (array $fact): mixed => $fact['pass'] ?? null, $facts);
+        $found = array_search($pass, $passes, true);
+        $found = $found === false ? array_search(null, $passes, true) : $found;
 
-        return $forAll;
+        return $found === false ? null : $facts[$found];
     }
 }

@@ -56,6 +56,7 @@ final class LinePlanner
         $numbers = [];
         $done = [];
         $number = 0;
+        $others = (new SecondTime($strokes, $road))->byEvent();
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;
             $numbers[$head] ??= ++$number;
@@ -74,6 +75,7 @@ final class LinePlanner
                         $isHead,
                         $changes,
                         isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
+                        otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                     );
                     foreach ($this->line->events[$played->event]->noteheads() as $order => $notehead) {
                         $notes[$this->part->notes[$notehead]->id] = $this->notehead($bow, $played->event, $order);
@@ -116,6 +118,7 @@ final class LinePlanner
             $bow->from,
             $bow->to,
             $bow->isShownBySlur && $isHead,
+            $isHead ? $bow->otherPasses : [],
         );
     }
 

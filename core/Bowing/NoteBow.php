@@ -18,6 +18,7 @@ final readonly class NoteBow
      *     notes from its beginning
      * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null until travel is planned
      * @param float|null $to where it ends
+     * @param array<int, Direction> $otherPasses directions of the stroke on later passes, where they differ, by pass
      * @param bool $isShownBySlur a printed slur with dots already shows that it is linked to the note before
      */
     public function __construct(
@@ -31,6 +32,7 @@ final readonly class NoteBow
         public ?float $from = null,
         public ?float $to = null,
         public bool $isShownBySlur = false,
+        public array $otherPasses = [],
     ) {
     }
 }

@@ -69,6 +69,7 @@ final readonly class BowPrinting
                 $slurs['taken'][$id] ?? [],
                 $words[$id] ?? [],
                 $changes,
+                $sign === null ? [] : $bow->otherPasses,
             );
             if ($print->tokens() !== []) {
                 $prints[$id] = $print;

@@ -21,6 +21,7 @@ final readonly class NotePrint
      * @param list<string> $slursTo ids of notes that dashed slurs reach
      * @param list<string> $slursTakenOut ids of notes that crossed-out slurs reached
      * @param list<string> $words short texts over the note
+     * @param array<int, Direction> $otherPasses signs for later passes only, by pass
      * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes inside the note
      */
     public function __construct(
@@ -35,6 +36,7 @@ final readonly class NotePrint
         public array $slursTakenOut = [],
         public array $words = [],
         public array $changes = [],
+        public array $otherPasses = [],
     ) {
     }
 
@@ -44,6 +46,9 @@ final readonly class NotePrint
         $tokens = [];
         if ($this->sign !== null) {
             $tokens[] = $this->sign->value . '-bow';
+        }
+        foreach ($this->otherPasses as $pass => $direction) {
+            $tokens[] = "{$direction->value}-bow-{$pass}x";
         }
         if ($this->isHook) {
             $tokens[] = 'hook';

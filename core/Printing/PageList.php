@@ -56,6 +56,9 @@ final readonly class PageList
         } elseif ($print->crossOutSign) {
             $marks[] = 'no sign';
         }
+        foreach ($print->otherPasses as $pass => $direction) {
+            $marks[] = "{$direction->value} {$pass}x";
+        }
         if ($print->isHook) {
             $marks[] = 'hook';
         }

@@ -87,7 +87,7 @@ final readonly class AddsUp
                 continue;
             }
             $target = $score->measures[$next->measure];
-            $isPickup = $target->isShort() && ($next->measure === 0 || !$score->measures[$next->measure]->endsSection);
+            $isPickup = $target->isShort() && ($next->measure === 0 || !$target->endsSection);
             $pays[$visit->measure] = $isPickup ? $target->length : Fraction::zero();
         }
 
@@ -105,15 +105,15 @@ final readonly class AddsUp
         if (!$measure->isShort()) {
             return false;
         }
-        foreach ([$index - 1, $index + 1] as $other) {
-            $neighbour = $measures[$other] ?? null;
-            if ($neighbour === null) {
-                continue;
-            }
-            [$first, $second] = $other < $index ? [$neighbour, $measure] : [$measure, $neighbour];
+        $pairs = isset($measures[$index + 1]) ? [[$measure, $measures[$index + 1]]] : [];
+        $before = array_slice($measures, max(0, $index - 1), min(1, $index));
+        foreach ($before as $neighbour) {
+            $pairs[] = [$neighbour, $measure];
+        }
+        foreach ($pairs as [$first, $second]) {
             $isCut = $first->repeatBack > 0 || $first->endsSection || $second->repeatForward || $second->isImplicit
                 || $first->endingStops;
-            if ($isCut && $measure->length->plus($neighbour->length)->equals($measure->meter->length())) {
+            if ($isCut && $first->length->plus($second->length)->equals($measure->meter->length())) {
                 return true;
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Expression;
 use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
@@ -29,6 +30,21 @@ final class DirectionReader
     public array $expressions = [];
     /** @var list<Tempo> */
     public array $tempos = [];
+    /** @var array<int, Direction> */
+    private array $signsOnPass = [];
+
+    /**
+     * Bowing signs for one time through ("2× V") that were met since the last note.
+     *
+     * @return array<int, Direction> by pass
+     */
+    public function takeSignsOnPass(): array
+    {
+        $signs = $this->signsOnPass;
+        $this->signsOnPass = [];
+
+        return $signs;
+    }
 
     public function read(DOMElement $direction, int $measure, Fraction $offset, MeasureDraft $draft): void
     {
@@ -114,6 +130,9 @@ final class DirectionReader
     private function words(string $words, int $measure, Fraction $offset, MeasureDraft $draft): void
     {
         $lower = mb_strtolower($words);
+        if (preg_match('~^([2-9])[x×] ?(⊓|v)$~u', $lower, $match) === 1) {
+            $this->signsOnPass[(int) $match[1]] = $match[2] === 'v' ? Direction::Up : Direction::Down;
+        }
         $kind = match (1) {
             preg_match('~\bpizz~', $lower) => ExpressionKind::Pizzicato,
             preg_match('~\barco\b|col arco~', $lower) => ExpressionKind::Arco,

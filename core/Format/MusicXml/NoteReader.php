@@ -21,10 +21,17 @@ final readonly class NoteReader
 
     /**
      * @param string $measureNumber for error sentences
+     * @param array<int, Direction> $printedOnPass signs for one time through that stand before the note
      * @throws UnreadableScore
      */
-    public function read(DOMElement $element, int $measure, string $measureNumber, Fraction $offset, Fraction $duration): Note
-    {
+    public function read(
+        DOMElement $element,
+        int $measure,
+        string $measureNumber,
+        Fraction $offset,
+        Fraction $duration,
+        array $printedOnPass = [],
+    ): Note {
         $pitch = null;
         $voice = '1';
         $staff = '1';
@@ -118,6 +125,7 @@ final readonly class NoteReader
             $tieStop,
             $articulations,
             $bow,
+            $printedOnPass,
             $comma,
             $tremolo,
             $fingerings,

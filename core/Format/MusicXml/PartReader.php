@@ -118,7 +118,9 @@ final class PartReader
                     $start = $isChord ? $chordStart : $position;
                     if (Xml::child($child, 'rest') === null) {
                         $this->slurs->note($child, count($this->notes));
-                        $this->notes[] = $this->noteReader->read($child, $index, $draft->number, $start, $duration);
+                        $onPass = $isGrace || $isChord ? [] : $this->directions->takeSignsOnPass();
+                        $this->notes[] =
+                            $this->noteReader->read($child, $index, $draft->number, $start, $duration, $onPass);
                     }
                     if (!$isChord && !$isGrace) {
                         $chordStart = $position;

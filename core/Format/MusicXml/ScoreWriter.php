@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Printing\NotePrint;
@@ -77,6 +78,9 @@ final class ScoreWriter
         }
         foreach ($print->slursTakenOut as $to) {
             $this->takeOutSlur($plan, $noteId, $to);
+        }
+        foreach ($print->otherPasses as $pass => $direction) {
+            $this->addWords($element, "{$pass}× " . ($direction === Direction::Down ? '⊓' : 'V'));
         }
         foreach ($print->words as $words) {
             $this->addWords($element, $words);

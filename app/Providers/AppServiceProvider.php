@@ -13,6 +13,5 @@ final class AppServiceProvider extends ServiceProvider
     {
         // Lazy loading stays allowed: the action layer works on single models.
         Model::preventSilentlyDiscardingAttributes();
-        Model::preventAccessingMissingAttributes();
     }
 }

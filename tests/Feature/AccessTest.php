@@ -1,0 +1,107 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Piece;
+use App\Models\User;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** Every route with every role: owner, co-teacher of each kind, stranger, nobody. */
+final class AccessTest extends FeatureTestCase
+{
+    private const ROLES = ['own', 'edit', 'propose', 'read', 'stranger', 'guest'];
+
+    /** @return iterable<string, array{string, string, array<string, mixed>, array<string, int>}> */
+    public static function routes(): iterable
+    {
+        $all = ['own' => 200, 'edit' => 200, 'propose' => 200, 'read' => 200, 'stranger' => 403, 'guest' => 401];
+        $editors = ['propose' => 403, 'read' => 403] + $all;
+        $owner = ['edit' => 403] + $editors;
+        yield 'piece' => ['GET', 'pieces/{piece}', [], $all];
+        yield 'history' => ['GET', 'pieces/{piece}/history', [], $all];
+        yield 'hand-out' => ['GET', 'pieces/{piece}/handout', [], $all];
+        yield 'desk' => ['GET', 'sections/{section}', [], $all];
+        yield 'page' => ['GET', 'sections/{section}/page', [], $all];
+        yield 'take away' => ['GET', 'sections/{section}/download.mxl', [], $all];
+        yield 'rename' => ['PATCH', 'pieces/{piece}', ['title' => 'New'], $owner];
+        yield 'throw away' => ['DELETE', 'pieces/{piece}', [], $owner];
+        yield 'invite' => ['POST', 'pieces/{piece}/shares', ['email' => 'new@example.test', 'may' => 'read'], ['own' => 201] + $owner];
+        yield 'mark' => ['POST', 'sections/{section}/marks', ['lines' => '1.2 down', 'seen' => 0], ['read' => 403] + $all];
+        yield 'preview' => ['POST', 'sections/{section}/preview', ['lines' => '1.2 down'], ['read' => 403] + $all];
+        yield 'undo' => ['POST', 'sections/{section}/undo', [], ['read' => 403] + $all];
+        yield 'redo' => ['POST', 'sections/{section}/redo', [], ['read' => 403] + $all];
+        yield 'bowed' => ['POST', 'sections/{section}/bowed', ['bowed' => true], $editors];
+        yield 'leave' => ['POST', 'sections/{section}/leave', ['key' => 'x', 'leave' => true], $editors];
+        yield 'publish' => ['POST', 'sections/{section}/editions', [], ['own' => 201, 'edit' => 201] + $editors];
+        yield 'renew link' => ['POST', 'sections/{section}/links', [], ['own' => 201, 'edit' => 201] + $editors];
+    }
+
+    /**
+     * @param array<string, mixed> $body
+     * @param array<string, int> $expected
+     */
+    #[DataProvider('routes')]
+    public function testEveryRoleGetsWhatItMay(string $method, string $path, array $body, array $expected): void
+    {
+        foreach (self::ROLES as $role) {
+            $piece = $this->piece();
+            $path = (string) preg_replace('~pieces/\d+~', 'pieces/{piece}', (string) preg_replace('~sections/\d+~', 'sections/{section}', $path));
+            $user = $this->userFor($role, $piece);
+            $user === null ? auth()->guard('web')->logout() : $this->actingAs($user);
+            $url = strtr("/api/{$path}", ['{piece}' => $piece->id, '{section}' => $this->section($piece)->id]);
+
+            $this->assertSame($expected[$role], $this->json($method, $url, $body)->status(), "{$role} at {$method} {$path}");
+        }
+    }
+
+    public function testALinkCanBeEndedOnlyByThoseWhoEdit(): void
+    {
+        $piece = $this->piece();
+        $this->actingAs($this->director)->postJson("/api/sections/{$this->section($piece)->id}/editions")->assertCreated();
+        $link = $this->section($piece)->links()->firstOrFail();
+        $reader = $this->person('Reader');
+        $this->share($piece, $reader, 'propose');
+
+        $this->actingAs($reader)->deleteJson("/api/links/{$link->id}")->assertForbidden();
+        $this->actingAs($this->director)->deleteJson("/api/links/{$link->id}")->assertOk();
+    }
+
+    public function testAThrownAwayPieceIsClosedToEverybody(): void
+    {
+        $piece = $this->piece();
+        $section = $this->section($piece);
+        $this->actingAs($this->director)->deleteJson("/api/pieces/{$piece->id}")->assertOk();
+
+        $this->getJson("/api/sections/{$section->id}")->assertForbidden();
+        $this->postJson("/api/pieces/{$piece->id}/restore")->assertOk();
+        $this->getJson("/api/sections/{$section->id}")->assertOk();
+        $this->actingAs($this->stranger)->postJson("/api/pieces/{$piece->id}/restore")->assertNotFound();
+    }
+
+    public function testShelvesOfOthersAreOutOfReach(): void
+    {
+        $shelf = $this->shelf();
+
+        $this->actingAs($this->stranger)->patchJson("/api/shelves/{$shelf->id}", ['name' => 'Mine'])->assertNotFound();
+        $this->actingAs($this->director)->patchJson("/api/shelves/{$shelf->id}", ['name' => 'Mine'])->assertOk();
+    }
+
+    private function userFor(string $role, Piece $piece): ?User
+    {
+        if ($role === 'guest') {
+            return null;
+        }
+        if ($role === 'own') {
+            return $this->director;
+        }
+        if ($role === 'stranger') {
+            return $this->stranger;
+        }
+        $user = User::query()->where('name', $role)->first() ?? $this->person($role);
+        $this->share($piece, $user, $role);
+
+        return $user;
+    }
+}

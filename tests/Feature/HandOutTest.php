@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use UprightPencil\Format\MusicXml\ScoreReader;
+
+final class HandOutTest extends FeatureTestCase
+{
+    public function testAnEditionIsFrozenAndItsLinkNeedsNoAccount(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
+        $url = $this->postJson("/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 down', 'seen' => 9]);
+        auth()->guard('web')->logout();
+        $token = basename($url);
+
+        $this->getJson("/api/part/{$token}")->assertJsonPath('edition', 1)->assertJsonPath('part', 'Violin I')->assertJsonPath('changed', null);
+        $score = (new ScoreReader())->read((string) $this->get("/api/part/{$token}/page")->assertOk()->getContent());
+        self::assertSame('up', $score->parts[0]->notes[1]->printedBow?->value, 'later marks do not reach a frozen edition');
+        $this->get("/part/{$token}")->assertOk();
+    }
+
+    public function testTheNextEditionSaysWhatChanged(): void
+    {
+        $piece = $this->piece();
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $url = $this->postJson("/api/sections/{$section->id}/editions")->json('link.url');
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.3 hook", 'seen' => 9]);
+        $since = $this->getJson("/api/pieces/{$piece->id}/handout")->json('sections.0.since.added');
+        self::assertContains('1.3     up, hook', $since);
+        $this->postJson("/api/sections/{$section->id}/editions")->assertJsonPath('edition.number', 2)->assertJsonPath('link.url', $url);
+
+        $part = $this->getJson('/api/part/' . basename($url))->assertJsonPath('edition', 2);
+        self::assertContains('1.3     up, hook', $part->json('changed.added'));
+    }
+
+    public function testLinksAreEndedAndRenewed(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $link = $this->postJson("/api/sections/{$section->id}/editions")->json('link');
+        $renewed = $this->postJson("/api/sections/{$section->id}/links")->assertCreated()->json('link');
+        self::assertNotSame($link['url'], $renewed['url']);
+        self::assertSame(32, strlen(basename($renewed['url'])));
+
+        $this->getJson('/api/part/' . basename($link['url']))->assertStatus(410)
+            ->assertJsonPath('message', 'This link was ended by your director. Ask for the new one.');
+        $this->getJson('/api/part/' . basename($renewed['url']))->assertOk();
+        $this->deleteJson("/api/links/{$renewed['id']}")->assertJsonPath('link', null);
+        $this->getJson('/api/part/' . basename($renewed['url']))->assertStatus(410);
+        $this->getJson('/api/part/guessing')->assertNotFound()
+            ->assertJsonPath('message', 'There is no part behind this link. Check that all of it was copied.');
+    }
+
+    public function testPartsAreTakenAwayInOpenFormats(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+        foreach (["sections/{$section->id}", "part/{$token}"] as $door) {
+            $xml = (string) $this->get("/api/{$door}/download.musicxml")->assertOk()->getContent();
+            $mxl = (string) $this->get("/api/{$door}/download.mxl")->assertOk()->getContent();
+            $list = (string) $this->get("/api/{$door}/download.txt")->assertOk()->getContent();
+
+            self::assertEquals((new ScoreReader())->read($xml), (new ScoreReader())->read($mxl));
+            self::assertStringStartsWith("part Violin I\n0.1     up\n1.1     down\n", $list);
+            $this->get("/api/{$door}/download.exe")->assertNotFound();
+        }
+    }
+
+    public function testACoTeacherIsInvitedAndSetsUpAnAccount(): void
+    {
+        $piece = $this->piece();
+        $this->actingAs($this->director);
+        $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'no address', 'may' => 'edit'])->assertStatus(422)
+            ->assertJsonPath('message', 'Type the co-teacher’s e-mail address.');
+        $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'maren@example.test', 'may' => 'edit'])->assertStatus(422);
+        $share = $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'New@example.test', 'may' => 'propose'])->assertCreated();
+        self::assertTrue($share->json('waiting'));
+        $token = basename($share->json('url'));
+        auth()->guard('web')->logout();
+
+        $this->getJson("/api/invitation/{$token}")->assertJsonPath('owner', 'Maren')->assertJsonPath('hasAccount', false);
+        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'short'])->assertStatus(422);
+        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'long enough'])->assertJsonPath('piece', $piece->id);
+        $this->getJson("/api/pieces/{$piece->id}")->assertJsonPath('role', 'propose');
+        self::assertCount(1, $this->getJson('/api/rack')->json('shared'));
+        $this->actingAs($this->stranger)->postJson("/api/invitation/{$token}")->assertForbidden();
+        $this->actingAs($this->director)->patchJson("/api/shares/{$share->json('id')}", ['may' => 'read'])->assertJsonPath('may', 'read');
+        $this->deleteJson("/api/shares/{$share->json('id')}")->assertOk();
+        $this->getJson("/api/invitation/{$token}")->assertNotFound();
+    }
+}

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\Piece;
+use Illuminate\Http\UploadedFile;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\Support\Passage;
+
+final class RackTest extends FeatureTestCase
+{
+    public function testAScoreIsLookedAtBeforeItIsKept(): void
+    {
+        $this->actingAs($this->director);
+        $xml = Passage::of('4/4', 'A4q | D5q E5q F5q G5q | [repeat] A5w | [1] G5w [back] | [2] G5h.')->withPickup()->musicXml();
+        $understood = $this->post('/api/scores/look', ['score' => UploadedFile::fake()->createWithContent('tune.musicxml', $xml)])->assertOk();
+
+        self::assertSame('Passage', $understood->json('title'));
+        self::assertSame('violin', $understood->json('parts.0.instrument'));
+        self::assertTrue($understood->json('pickup'));
+        self::assertSame('0–3, then 2, then 4', $understood->json('roadmap'));
+        self::assertSame(0, Piece::query()->count());
+
+        $kept = $this->postJson('/api/pieces', [
+            'token' => $understood->json('token'), 'file' => 'tune.musicxml', 'title' => 'My Tune', 'shelf' => $this->shelf()->id,
+        ])->assertCreated();
+        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.title', 'My Tune')
+            ->assertJsonPath('shelves.0.pieces.0.sections.0.name', 'Violin I');
+        $this->getJson("/api/pieces/{$kept->json('id')}")->assertJsonPath('role', 'own');
+        $this->postJson('/api/pieces', ['token' => $understood->json('token'), 'file' => 'x', 'shelf' => $this->shelf()->id])
+            ->assertStatus(422)->assertJsonPath('message', 'This score was looked at too long ago. Choose the file again.');
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function badFiles(): iterable
+    {
+        yield 'a picture' => ['score.png', 'x', 'A score file ends in .musicxml, .xml or .mxl; “.png” is not one of them.'];
+        yield 'nothing in it' => ['score.xml', '', 'empty'];
+        yield 'not XML' => ['score.xml', 'hello', 'not XML'];
+        yield 'a web page' => ['score.xml', '<html></html>', 'web page'];
+        yield 'an outside entity' => ['score.xml', '<!DOCTYPE x [<!ENTITY y SYSTEM "file:///etc/passwd">]><score-partwise>&y;</score-partwise>', 'entities'];
+        yield 'a broken archive' => ['score.mxl', "PK\x03\x04broken", 'damaged'];
+        yield 'no parts' => ['score.musicxml', '<score-partwise/>', 'no parts'];
+    }
+
+    #[DataProvider('badFiles')]
+    public function testABadFileIsAnsweredWithOneSentenceAndNothingIsKept(string $name, string $content, string $says): void
+    {
+        $this->actingAs($this->director);
+        $answer = $this->post('/api/scores/look', ['score' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json']);
+
+        $answer->assertStatus(422);
+        self::assertStringContainsString($says, $answer->json('message'));
+        self::assertStringNotContainsString('root:', (string) $answer->getContent());
+        self::assertSame(0, Piece::query()->count());
+    }
+
+    public function testAFileThatIsTooLargeIsRefused(): void
+    {
+        $this->actingAs($this->director);
+
+        $this->post('/api/scores/look', ['score' => UploadedFile::fake()->create('score.xml', 17000)])->assertStatus(422)
+            ->assertJsonPath('message', 'The file is larger than 16 MB, which is more than any part needs.');
+        $this->post('/api/scores/look', [])->assertStatus(422);
+    }
+
+    public function testPiecesAreRenamedPutAwayAndThrownAway(): void
+    {
+        $piece = $this->piece();
+        $this->actingAs($this->director);
+
+        $this->patchJson("/api/pieces/{$piece->id}", ['title' => ' Renamed '])->assertJsonPath('title', 'Renamed');
+        $this->patchJson("/api/pieces/{$piece->id}", ['title' => ''])->assertStatus(422)->assertJsonPath('message', 'A piece needs a title.');
+        $this->patchJson("/api/pieces/{$piece->id}", ['archived' => true])->assertOk();
+        self::assertSame([], $this->getJson('/api/rack')->json('shelves.0.pieces'));
+        self::assertCount(1, $this->getJson('/api/rack?earlier=1')->json('shelves.0.pieces'));
+        $this->patchJson("/api/pieces/{$piece->id}", ['archived' => false])->assertOk();
+        $this->deleteJson("/api/pieces/{$piece->id}")->assertOk();
+        self::assertSame([], $this->getJson('/api/rack')->json('shelves.0.pieces'));
+        $this->postJson("/api/pieces/{$piece->id}/restore")->assertOk();
+        self::assertCount(1, $this->getJson('/api/rack')->json('shelves.0.pieces'));
+    }
+
+    public function testAShelfIsPutUp(): void
+    {
+        $this->actingAs($this->director);
+
+        $this->postJson('/api/shelves', ['name' => 'Summer', 'kind' => 'programme'])->assertCreated();
+        $this->postJson('/api/shelves', ['name' => '', 'kind' => 'programme'])->assertStatus(422)->assertJsonPath('message', 'Give the shelf a name.');
+        $this->getJson('/api/rack')->assertJsonPath('shelves.0.name', 'Summer');
+    }
+
+    public function testTheRackShowsHowFarASectionIs(): void
+    {
+        $piece = $this->piece();
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.sections.0.bowed', 0);
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
+        self::assertEqualsWithDelta(0.667, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'), 0.001);
+        $this->postJson("/api/sections/{$section->id}/bowed", ['bowed' => true]);
+        self::assertEquals(1, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'));
+    }
+
+    public function testSigningInAndOut(): void
+    {
+        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422)
+            ->assertJsonPath('message', 'The e-mail address or the password is not right.');
+        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])
+            ->assertJsonPath('user.name', 'Maren');
+        $this->getJson('/api/session')->assertJsonPath('user.name', 'Maren');
+        $this->deleteJson('/api/session')->assertJsonPath('user', null);
+    }
+
+    public function testTooManyTriesWait(): void
+    {
+        for ($try = 0; $try < 8; $try++) {
+            $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'wrong']);
+        }
+
+        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
+    }
+
+    public function testTheScreensAnswerAndCarryTheirHeaders(): void
+    {
+        $this->get('/rack')->assertOk()->assertHeader('X-Frame-Options', 'DENY');
+        $this->getJson('/api/nothing')->assertNotFound()->assertJsonPath('message', 'This is not here any more, or not yours to see.');
+    }
+}

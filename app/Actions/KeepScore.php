@@ -57,7 +57,7 @@ final readonly class KeepScore
             'position' => $position,
             'source' => gzcompress((new ScoreWriter(Document::open($bytes)))->part($part->id)),
             'reading' => Readings::pack($score->withParts($part)),
-            'reading_version' => Readings::VERSION,
+            'reading_version' => Readings::version(),
         ]);
     }
 }

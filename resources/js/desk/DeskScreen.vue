@@ -136,7 +136,7 @@ function pageDrawn(): void {
         <template v-else>
             <div class="middle">
                 <Ruler />
-                <div ref="scroller" class="scroller" tabindex="-1">
+                <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page">
                     <EngravedPage
                         ref="page"
                         class="paper"
@@ -200,7 +200,7 @@ h1 {
 
 .unsaved {
     font-size: 13px;
-    color: var(--cedar);
+    color: var(--cedar-ink);
 }
 
 .tabs {

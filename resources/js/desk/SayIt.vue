@@ -220,7 +220,7 @@ output {
     flex: 0 1 auto;
     max-width: 46%;
     font-size: 13px;
-    color: var(--cedar);
+    color: var(--cedar-ink);
 }
 
 .is-wrong {

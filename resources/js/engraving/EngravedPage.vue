@@ -105,7 +105,14 @@ onMounted(() => {
     if (root.value) observer.observe(root.value);
 });
 onBeforeUnmount(() => observer?.disconnect());
-watch(() => [props.musicXml, props.scale, props.room], engrave);
+watch(
+    () => [props.musicXml, props.scale, props.room],
+    () => {
+        // Another part: the old page must not be taken for it.
+        if (!props.musicXml) svg.value = '';
+        void engrave();
+    },
+);
 
 defineExpose({ sheet });
 </script>

@@ -116,7 +116,7 @@ async function print(): Promise<void> {
                 <button type="button" :aria-pressed="tab === 'music'" @click="tab = 'music'">Music</button>
                 <button type="button" :aria-pressed="tab === 'list'" @click="tab = 'list'">Pencil list</button>
             </nav>
-            <section v-show="tab === 'music'" class="music scroller">
+            <section v-show="tab === 'music'" class="music scroller" tabindex="0" aria-label="The music">
                 <EngravedPage :music-xml="musicXml" :scale="size" :room="6" :label="`${part?.part ?? ''} with its marks`" />
             </section>
             <section v-show="tab === 'list'" class="list">

@@ -16,9 +16,10 @@ export const useSession = defineStore('session', () => {
     }
 
     async function signIn(email: string, password: string): Promise<void> {
+        // A forgotten session took its request token along: this brings a new one.
+        await api.get('session');
         user.value = (await api.post<{ user: User }>('session', { email, password })).user;
         isKnown.value = true;
-        needsSignIn.value = false;
     }
 
     async function signOut(): Promise<void> {

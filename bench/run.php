@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+use UprightPencil\Bench\BigScore;
+use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Plan\PlanOptions;
+
+require __DIR__ . '/../vendor/autoload.php';
+require __DIR__ . '/BigScore.php';
+
+// Everything is measured in one run and told as ratios: these machines are noisy.
+const ROUNDS = 7;
+
+/** @return float median seconds of several rounds */
+function median(callable $work, int $rounds = ROUNDS): float
+{
+    $times = [];
+    for ($round = 0; $round < $rounds; $round++) {
+        $start = hrtime(true);
+        $work();
+        $times[] = (hrtime(true) - $start) / 1e9;
+    }
+    sort($times);
+
+    return $times[intdiv($rounds, 2)];
+}
+
+function row(string $what, float $seconds, string $ratio = ''): void
+{
+    printf("  %-52s %9.1f ms   %s\n", $what, $seconds * 1000, $ratio);
+}
+
+$folder = dirname(__DIR__) . '/storage/bench';
+is_dir($folder) || mkdir($folder, 0o777, true);
+$files = [];
+foreach ([300, 600] as $measures) {
+    $files[$measures] = "{$folder}/big-{$measures}.musicxml";
+    file_put_contents($files[$measures], BigScore::musicXml($measures));
+}
+
+if (($argv[1] ?? '') === 'memory') {
+    // In a process of its own, so that the peak is this work's alone.
+    $bytes = (string) file_get_contents($files[(int) $argv[2]]);
+    $document = Document::open($bytes);
+    $plan = (new Planner())->plan((new ScoreReader())->fromDocument($document));
+    strlen((new MarkedScoreJson())->write($plan));
+    strlen((new ScoreWriter($document))->write($plan->parts));
+    $status = (string) @file_get_contents('/proc/self/status');
+    preg_match('~VmHWM:\s+(\d+)~', $status, $peak);
+    echo json_encode(['php' => memory_get_peak_usage(true), 'process' => 1024 * (int) ($peak[1] ?? 0)]);
+    exit;
+}
+
+$totals = [];
+$fileToJson = [];
+foreach ($files as $measures => $file) {
+    $bytes = (string) file_get_contents($file);
+    $score = (new ScoreReader())->read($bytes);
+    $notes = array_sum(array_map(static fn ($part): int => count($part->notes), $score->parts));
+    printf("\nFive parts, %d measures, %d notes, %.2f MB\n", $measures, $notes, strlen($bytes) / 1e6);
+    $bare = median(static function () use ($bytes): void {
+        $dom = new DOMDocument();
+        $dom->loadXML($bytes);
+    });
+    $read = median(static fn () => (new ScoreReader())->read($bytes));
+    $planner = new Planner();
+    $planning = median(static fn () => $planner->plan($score));
+    $plan = $planner->plan($score);
+    $write = median(static function () use ($bytes, $plan): void {
+        (new ScoreWriter(Document::open($bytes)))->write($plan->parts);
+    });
+    $json = median(static fn () => (new MarkedScoreJson())->write($plan));
+    $totals[$measures] = $read + $planning + $write;
+    $fileToJson[$measures] = $read + $planning + $json;
+    row('bare DOM load of the file', $bare, '1.0 (the yardstick)');
+    row('read', $read, sprintf('%.1f × bare load', $read / $bare));
+    row('plan all parts', $planning, sprintf('%.1f × bare load', $planning / $bare));
+    row('write the marked file (opens it again)', $write, sprintf('%.1f × bare load', $write / $bare));
+    row('read + plan + write', $totals[$measures], sprintf('%.1f × bare load', $totals[$measures] / $bare));
+    row('file to JSON', $fileToJson[$measures], sprintf('%.1f × bare load', $fileToJson[$measures] / $bare));
+    $peak = json_decode((string) shell_exec(PHP_BINARY . ' ' . escapeshellarg(__FILE__) . " memory {$measures}"), true);
+    if (is_array($peak)) {
+        printf("  peak memory, all of the above: %.0f MB in PHP, %.0f MB the process\n", $peak['php'] / 1048576, $peak['process'] / 1048576);
+    }
+}
+printf("\nGrowth from 300 to 600 measures: read + plan + write %.2f ×, file to JSON %.2f ×\n", $totals[600] / $totals[300], $fileToJson[600] / $fileToJson[300]);
+
+echo "\nOne changed mark in the 300-measure piece (its part planned again, as the desk does)\n";
+$score = (new ScoreReader())->read((string) file_get_contents($files[300]));
+$part = $score->parts[0];
+$single = $score->withParts($part);
+$reading = serialize($single);
+$times = [];
+$planner = new Planner(new PlanOptions());
+for ($measure = 2; $measure < 300; $measure += 6) {
+    $start = hrtime(true);
+    $one = unserialize($reading);
+    $lines = (new PencilLinesReader($one, $one->parts))->read("{$measure}.1 up");
+    $plan = $planner->part($one, $one->parts[0], MarkBook::of($lines->marks[$part->id] ?? [], $one->parts[0]));
+    json_encode((new MarkedScoreJson())->notes($one, $plan));
+    $times[] = (hrtime(true) - $start) / 1e9;
+}
+sort($times);
+row('median', $times[intdiv(count($times), 2)]);
+row('95th percentile', $times[(int) floor(0.95 * count($times))]);
+
+echo "\nThe engraving library, same file, same run\n";
+$engraving = json_decode((string) shell_exec('node ' . escapeshellarg(__DIR__ . '/engrave.mjs') . ' ' . escapeshellarg($files[300])), true);
+if (!is_array($engraving)) {
+    fwrite(STDERR, "bench: the engraving library could not be measured.\n");
+    exit(1);
+}
+row('load and layout', (float) $engraving['seconds'], '1.0 (the yardstick)');
+row('read + plan + write', $totals[300], sprintf('%.2f of it (asked: under 0.25)', $totals[300] / $engraving['seconds']));
+row('file to JSON', $fileToJson[300], sprintf('%.2f of it (asked: under 0.33)', $fileToJson[300] / $engraving['seconds']));
+
+echo "\nKey to ink in the browser, 150 measures\n";
+passthru(PHP_BINARY . ' ' . escapeshellarg(__DIR__ . '/ink.php'), $exit);
+exit($exit);

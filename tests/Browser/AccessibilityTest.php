@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use PHPUnit\Framework\TestCase;
+use Tests\Browser\Support\Harness;
+use Tests\Browser\Support\Page;
+
+/** No screen has anything serious an accessibility scan can find. */
+final class AccessibilityTest extends TestCase
+{
+    public function testTheDirectorsScreens(): void
+    {
+        $page = Page::open()->go('/sign-in');
+        $page->find('input[name=email]');
+        self::assertSame([], $page->seriousProblems(), 'sign-in');
+        $page->signIn();
+        self::assertSame([], $page->seriousProblems(), 'rack');
+        $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
+            ->sendKeys(dirname(__DIR__, 2) . '/demo/scores/paper-boats.musicxml');
+        $page->sees('What was understood', '.el-dialog');
+        usleep(400_000);
+        self::assertSame([], $page->seriousProblems(), 'what was understood');
+        $page->go('/piece/2/desk')->engraved();
+        self::assertSame([], $page->seriousProblems(), 'desk');
+        $page->go('/piece/2/hand-out')->find('.part');
+        self::assertSame([], $page->seriousProblems(), 'hand out');
+    }
+
+    public function testTheStudentsPage(): void
+    {
+        $page = Page::open(360, 740, true)->go(Harness::get()->studentLink())->engraved();
+        self::assertSame([], $page->seriousProblems(), 'music');
+        $page->press('Pencil list')->find('.list li');
+        self::assertSame([], $page->seriousProblems(), 'pencil list');
+        self::assertLessThanOrEqual(360, $page->driver->executeScript('return document.documentElement.scrollWidth'));
+    }
+
+    public function testNothingOutsideTheApplicationIsFetched(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/1/desk')->engraved();
+        $hosts = $page->driver->executeScript(
+            'return [...new Set(performance.getEntriesByType("resource").map((one) => new URL(one.name).host))]',
+        );
+
+        self::assertSame([parse_url(Harness::get()->url, PHP_URL_HOST) . ':' . parse_url(Harness::get()->url, PHP_URL_PORT)], $hosts);
+    }
+}

@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Database\Seeders\DatabaseSeeder;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\TestCase;
+use Tests\Browser\Support\Harness;
+use Tests\Browser\Support\Page;
+
+/** A director's evening, in the real interface. */
+final class DirectorTest extends TestCase
+{
+    private const DOWN = 'E610';
+
+    public function testFromAFileToAStudentsPhone(): void
+    {
+        $page = Page::open()->signIn();
+        $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
+            ->sendKeys(dirname(__DIR__, 2) . '/demo/scores/lesson-15.musicxml');
+        $page->sees('What was understood', '.el-dialog')->sees('8 measures and a pickup', '.el-dialog')
+            ->sees('Played straight through', '.el-dialog');
+        $page->type('.el-dialog input[name=title]', 'A Polka of Ours');
+        $page->press('Keep it', '.el-dialog');
+        $page->sees('A Polka of Ours', '.desk h1')->engraved();
+        $page->sees('D4, up bow', '.because')->sees('One stroke before the downbeat', '.because');
+
+        // Marked by keys: the pickup down, which turns the piece round.
+        $page->keys('d');
+        $page->sees('D4, down bow', '.because')->sees('Marked so', '.because')->sees('Marked here', '.because');
+        $page->keys(WebDriverKeys::ARROW_RIGHT)->sees('G4, up bow', '.because');
+        $page->keys('h')->sees('Hooked by a mark', '.because')->sees('G4, down bow', '.because');
+
+        // One line said.
+        $page->keys('/');
+        $line = $page->type('input[name=say-it]', '3.1 slur 3.1+');
+        $page->sees('1 mark', '#says');
+        $line->sendKeys(WebDriverKeys::ENTER);
+        $page->until(fn (): bool => $page->count('.ruler .marked') === 3, 'the ruler does not show three marked measures');
+        $line->sendKeys(WebDriverKeys::ESCAPE);
+
+        // Undone, reloaded, undone again, done again.
+        $page->control('z');
+        $page->until(fn (): bool => $page->count('.ruler .marked') === 2, 'the slur was not undone');
+        $page->driver->navigate()->refresh();
+        $page->engraved();
+        self::assertSame(2, $page->count('.ruler .marked'));
+        $page->control('z');
+        $page->until(fn (): bool => $page->count('.ruler .marked') === 1, 'the hook was not undone after a reload');
+        $page->keysWith(WebDriverKeys::CONTROL, WebDriverKeys::SHIFT . 'z');
+        $page->until(fn (): bool => $page->count('.ruler .marked') === 2, 'the hook was not done again');
+
+        // Handed out, and opened by somebody without an account.
+        $page->press('Hand out', '.pencil')->sees('Not handed out yet', '.hand-out');
+        $page->press('Hand out', '.part');
+        $page->sees('Edition 1', '.part');
+        $url = (string) $page->find('.part .link > a')->getAttribute('href');
+        $student = Page::open(390, 844, true)->go($url);
+        $student->sees('A Polka of Ours')->sees('Violin I · edition 1');
+        $student->engraved();
+        self::assertGreaterThan(3, $student->signs(self::DOWN));
+        $student->press('Pencil list')->sees('⊓ down bow, same bow again, stop between', '.list');
+        $box = $student->find('.list input');
+        $box->click();
+        $student->driver->navigate()->refresh();
+        $student->press('Pencil list');
+        self::assertTrue($student->find('.list input')->isSelected(), 'a tick is remembered');
+
+        // Ended.
+        $page->press('End', '.part .link')->sees('The link is ended.', '.part');
+        $student->driver->navigate()->refresh();
+        $student->sees('This link was ended by your director.');
+        self::assertSame([], [...$page->scriptErrors(), ...$student->scriptErrors()]);
+    }
+
+    public function testWalkingByNoteStrokeAndMeasure(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();
+        $page->press('Violin II', '.tabs');
+        $page->engraved()->sees('measure 0, beat 1', '.place');
+        $page->keys(WebDriverKeys::ARROW_RIGHT)->sees('measure 1, beat 1', '.place');
+        $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->sees('measure 1, beat 2', '.place');
+        $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_LEFT)->sees('measure 1, beat 1', '.place');
+        $page->control(WebDriverKeys::ARROW_RIGHT)->sees('measure 2, beat 1', '.place');
+        $page->control(WebDriverKeys::ARROW_LEFT)->sees('measure 1, beat 1', '.place');
+        $page->find('.ruler button[aria-label="Go to measure 18"]')->click();
+        $page->sees('measure 18, beat 1', '.place');
+        $notes = $page->driver->findElements(WebDriverBy::cssSelector('.sheet g.note .notehead'));
+        $notes[2]->click();
+        $page->sees('measure 1, beat 1.5', '.place')->sees('under the slur', '.place')->sees('The stroke begins at 1.1', '.because');
+        $page->keys('?')->sees('Hands on keys', '.el-dialog');
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testACoTeachersProposalIsBluePencilUntilItIsTaken(): void
+    {
+        $colleague = Page::open()->signIn(DatabaseSeeder::CO_TEACHER);
+        $colleague->sees('From colleagues')->sees('The Iron Footbridge');
+        $colleague->go('/piece/3/desk');
+        $colleague->engraved()->press('Viola', '.tabs');
+        $colleague->engraved()->keys('u')->sees('Idris Fennel proposes at 1.1: up', '.because')->sees('down bow', '.because h2');
+
+        $director = Page::open()->signIn()->go('/piece/3/desk');
+        $director->engraved()->press('Viola', '.tabs');
+        $director->engraved()->sees('Proposals waiting', '.because');
+        self::assertSame(1, $director->count('.ink .proposal'));
+        $director->press('Take it', '.because')->sees('up bow', '.because h2');
+        $director->until(fn (): bool => $director->count('.ink .proposal') === 0, 'the blue pencil stays');
+    }
+
+    public function testASignedOutSessionInMidEditLosesNoMark(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/1/desk')->engraved();
+        $page->press('Bass', '.tabs')->engraved();
+        $page->sees('D3, down bow', '.because h2');
+        $page->driver->manage()->deleteAllCookies();
+        $page->keys('u');
+        $page->sees('You were signed out', '.el-dialog');
+        $page->type('.el-dialog input[name=email]', DatabaseSeeder::DIRECTOR);
+        $page->find('.el-dialog input[name=password]')->sendKeys(DatabaseSeeder::PASSWORD);
+        $page->press('Sign in', '.el-dialog');
+        $page->sees('D3, up bow', '.because h2')->sees('Marked here', '.because');
+        $page->driver->navigate()->refresh();
+        $page->engraved()->sees('D3, up bow', '.because h2');
+    }
+
+    public function testABadFileAndABadLineAreAnsweredInOneSentence(): void
+    {
+        $page = Page::open()->signIn();
+        $file = sys_get_temp_dir() . '/not-a-score.xml';
+        file_put_contents($file, '<html><body>hello</body></html>');
+        $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
+        $page->sees('not-a-score.xml: The file is a web page, not a score.', '.el-message');
+        unlink($file);
+        $page->go('/piece/1/desk')->engraved();
+        $line = $page->find('input[name=say-it]');
+        $line->sendKeys('99.1 down');
+        $page->sees('There is no measure 99 in Violin I; its measures are 1 to 24', '#says');
+        $page->go('/piece/999/desk')->sees('not here any more', '.desk');
+        self::assertStringNotContainsString('Stack trace', Harness::get()->serverLog());
+    }
+
+    public function testAPieceIsThrownAwayAndBroughtBack(): void
+    {
+        $page = Page::open()->signIn();
+        $page->find('button[aria-label="More for Paper Boats"]')->click();
+        $page->until(function () use ($page): bool {
+            foreach ($page->driver->findElements(WebDriverBy::cssSelector('.el-dropdown-menu__item')) as $item) {
+                if ($item->isDisplayed() && $item->getText() === 'Throw away') {
+                    $item->click();
+
+                    return true;
+                }
+            }
+
+            return false;
+        }, 'the menu does not open');
+        $page->sees('was thrown away', '.el-message');
+        self::assertStringNotContainsString('Paper Boats', $page->text('.folders'));
+        $page->press('Undo', '.el-message');
+        $page->sees('Paper Boats', '.folders');
+    }
+}

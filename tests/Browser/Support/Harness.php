@@ -1,0 +1,171 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser\Support;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use RuntimeException;
+
+/** The application served on a free port with fresh demo data, and a ChromeDriver beside it. */
+final class Harness
+{
+    private static ?self $running = null;
+
+    /** @var list<resource> */
+    private array $processes = [];
+    /** @var list<RemoteWebDriver> */
+    private array $drivers = [];
+    private string $folder;
+    public readonly string $url;
+    private readonly int $driverPort;
+
+    private function __construct()
+    {
+        $root = dirname(__DIR__, 3);
+        foreach (['/usr/bin/chromium', '/usr/bin/chromedriver'] as $program) {
+            if (!is_executable($program)) {
+                throw new RuntimeException("{$program} is missing: the browser tests cannot run.");
+            }
+        }
+        if (!is_file("{$root}/public/build/manifest.json")) {
+            throw new RuntimeException('The interface is not built: run ./pencil test, which builds it.');
+        }
+        $this->folder = sys_get_temp_dir() . '/pencil-browser-' . bin2hex(random_bytes(5));
+        mkdir($this->folder);
+        touch("{$this->folder}/demo.sqlite");
+        $port = self::freePort();
+        $this->url = "http://127.0.0.1:{$port}";
+        $environment = [
+            'PATH' => (string) getenv('PATH'),
+            'HOME' => $this->folder,
+            'APP_ENV' => 'local',
+            'APP_KEY' => 'base64:' . base64_encode(random_bytes(32)),
+            'APP_URL' => $this->url,
+            'DB_DATABASE' => "{$this->folder}/demo.sqlite",
+            'LOG_CHANNEL' => 'stderr',
+            'PHP_CLI_SERVER_WORKERS' => '4',
+        ];
+        foreach ([['migrate', '--force'], ['db:seed', '--force']] as $command) {
+            $process = proc_open([PHP_BINARY, "{$root}/artisan", ...$command], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, $root, $environment);
+            $said = stream_get_contents($pipes[1]) . stream_get_contents($pipes[2]);
+            if ($process === false || proc_close($process) !== 0) {
+                throw new RuntimeException("The demo could not be laid out: {$said}");
+            }
+        }
+        $this->start([
+            PHP_BINARY, '-d', 'upload_max_filesize=20M', '-d', 'post_max_size=24M', '-d', 'memory_limit=256M',
+            '-d', 'opcache.enable_cli=1', '-S', "127.0.0.1:{$port}", '-t', 'public', 'server.php',
+        ], $root, $environment, 'server.log');
+        $this->driverPort = self::freePort();
+        $this->start(['/usr/bin/chromedriver', "--port={$this->driverPort}"], $root, $environment, 'driver.log');
+        $this->await($port);
+        $this->await($this->driverPort);
+        register_shutdown_function($this->stop(...));
+    }
+
+    public static function get(): self
+    {
+        return self::$running ??= new self();
+    }
+
+    /** A browser of its own: its cookies are nobody else's. */
+    public function browser(int $width = 1280, int $height = 800, bool $isPhone = false): RemoteWebDriver
+    {
+        $options = new ChromeOptions();
+        $options->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--hide-scrollbars',
+            '--disable-background-networking', '--disable-component-update', '--disable-sync', '--force-device-scale-factor=1',
+            '--user-data-dir=' . $this->folder . '/chrome-' . bin2hex(random_bytes(4)),
+            // The window's own frame takes 143 pixels in headless mode.
+            "--window-size={$width}," . ($height + 143),
+        ]);
+        if ($isPhone) {
+            $options->setExperimentalOption('mobileEmulation', [
+                'deviceMetrics' => ['width' => $width, 'height' => $height, 'pixelRatio' => 1, 'touch' => true],
+            ]);
+        }
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $driver = RemoteWebDriver::create("http://127.0.0.1:{$this->driverPort}", $capabilities, 30000, 90000);
+        $this->drivers[] = $driver;
+
+        return $driver;
+    }
+
+    /** The first student link of the demo. */
+    public function studentLink(): string
+    {
+        $database = new \PDO("sqlite:{$this->folder}/demo.sqlite");
+        $token = $database->query('select token from links where ended_at is null order by id limit 1')?->fetchColumn();
+
+        return "{$this->url}/part/{$token}";
+    }
+
+    public function serverLog(): string
+    {
+        return (string) file_get_contents("{$this->folder}/server.log");
+    }
+
+    private function stop(): void
+    {
+        foreach ($this->drivers as $driver) {
+            try {
+                $driver->quit();
+            } catch (\Throwable) {
+                // It was closed by its test.
+            }
+        }
+        foreach ($this->processes as $process) {
+            // The server's workers are its children and outlive it unless they are ended first.
+            exec('pkill -TERM -P ' . proc_get_status($process)['pid']);
+            proc_terminate($process);
+            proc_close($process);
+        }
+        exec('rm -rf ' . escapeshellarg($this->folder));
+    }
+
+    /**
+     * @param list<string> $command
+     * @param array<string, string> $environment
+     */
+    private function start(array $command, string $root, array $environment, string $log): void
+    {
+        $file = "{$this->folder}/{$log}";
+        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $file, 'w'], ['file', $file, 'a']], $pipes, $root, $environment);
+        if ($process === false) {
+            throw new RuntimeException("{$command[0]} does not start.");
+        }
+        $this->processes[] = $process;
+    }
+
+    private function await(int $port): void
+    {
+        for ($try = 0; $try < 150; $try++) {
+            $socket = @fsockopen('127.0.0.1', $port, $code, $message, 1);
+            if ($socket !== false) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(100_000);
+        }
+
+        throw new RuntimeException("Nothing answers at port {$port}.");
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        if ($socket === false) {
+            throw new RuntimeException('No free port.');
+        }
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+}

@@ -4,23 +4,29 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
-/** What the planner itself decided, by the event it stands at; acts on every pass. */
+/** What the planner itself decided, by the event it stands at; acts on every pass unless made for one. */
 final class Decisions
 {
-    /** @var array<int, array{join: Join, why: string}> */
+    /** @var array<int, array<int, array{join: Join, why: string}>> by event and pass, 0 for every pass */
     private array $joins = [];
 
-    public function with(int $event, Join $join, string $why): self
+    public function with(int $event, Join $join, string $why, int $pass = 0): self
     {
         $copy = clone $this;
-        $copy->joins[$event] = ['join' => $join, 'why' => $why];
+        $copy->joins[$event][$pass] = ['join' => $join, 'why' => $why];
 
         return $copy;
     }
 
-    /** @return array{join: Join, why: string}|null */
-    public function at(int $event): ?array
+    /** Adds to this very list: the way a planner gathers many. */
+    public function add(int $event, Join $join, string $why): void
     {
-        return $this->joins[$event] ?? null;
+        $this->joins[$event][0] = ['join' => $join, 'why' => $why];
+    }
+
+    /** @return array{join: Join, why: string}|null */
+    public function at(int $event, int $pass = 1): ?array
+    {
+        return $this->joins[$event][$pass] ?? $this->joins[$event][0] ?? null;
     }
 }

@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing;
 
 use UprightPencil\Marks\Kind;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
@@ -21,6 +22,7 @@ final class LinePlanner
     private readonly Links $links;
     private readonly Facts $facts;
     private readonly StrokeBuilder $builder;
+    private ?Places $places = null;
 
     public function __construct(
         private readonly Score $score,
@@ -41,9 +43,115 @@ final class LinePlanner
     public function plan(Roadmap $roadmap): BowPlan
     {
         $strokes = $this->builder->build(Playing::of($this->line, $this->score->measures, $roadmap));
-        $road = Road::drive($strokes, $this->facts, new Decisions(), $this->settings);
+        $candidates =
+            new Candidates($this->score, $this->part, $this->line, $strokes, $this->facts, $this->settings);
+        $mender = new Mender($strokes, $this->facts, $candidates, $this->settings);
+        $decisions = $mender->decide();
+        $road = Road::drive($strokes, $this->facts, $decisions, $this->settings);
+        $ways = fn (): WaysOut => new WaysOut(
+            $this->part,
+            $this->line,
+            $strokes,
+            $this->facts,
+            $decisions,
+            $candidates,
+            $this->places ??= new Places($this->score, $this->part),
+            $this->settings,
+        );
 
-        return new BowPlan($this->notes($strokes, $road), $this->flags($strokes, $road));
+        return new BowPlan(
+            $this->notes($strokes, $road),
+            [...$this->flags($strokes, $road, $ways), ...$this->goals($strokes, $road, $mender, $ways),
+                ...$this->secondTimes($strokes, $road, $ways)],
+        );
+    }
+
+    /**
+     * Goals the road does not reach.
+     *
+     * @param list<Stroke> $strokes
+     * @param \Closure(): WaysOut $ways
+     * @return list<Flag>
+     */
+    private function goals(array $strokes, Road $road, Mender $mender, \Closure $ways): array
+    {
+        $flags = [];
+        foreach ($this->facts->goalEvents() as $event) {
+            $index = $mender->strokeOf($event);
+            $goal = $index === null ? null : $this->facts->goal($event, $strokes[$index]->head()->pass);
+            if ($index === null || $goal === null || $road->directions[$index] === $goal['direction']) {
+                continue;
+            }
+            $wanted = $goal['direction'];
+            $flag = $this->flag(
+                FlagCode::GoalMissed,
+                "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
+                    . ' and after leaves no place to turn it.',
+                $event,
+            );
+            $flags[] = $flag->withWays($ways()->between(
+                $mender->lastFixed($index, $road),
+                $index,
+                static fn (Road $try): bool => $try->directions[$index] === $wanted,
+            ));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Strokes that come out differently on a later pass, told once for each stretch, with ways out where it leads back.
+     *
+     * @param list<Stroke> $strokes
+     * @param \Closure(): WaysOut $ways
+     * @return list<Flag>
+     */
+    private function secondTimes(array $strokes, Road $road, \Closure $ways): array
+    {
+        $flags = [];
+        foreach ((new SecondTime($strokes, $road))->firstOfEachStretch() as $index) {
+            $head = $strokes[$index]->head();
+            $direction = $road->directions[$index];
+            $flag = $this->flag(
+                FlagCode::SecondTimeDiffers,
+                self::nth($head->pass) . " time through comes out {$direction->value} here; the first time it is"
+                    . " {$direction->opposite()->value}.",
+                $head->event,
+            );
+            $back = $this->leadsBack($strokes, $index);
+            $event = $head->event;
+            $pass = $head->pass;
+            $isClear = static fn (Road $try): bool
+                => !isset((new SecondTime($strokes, $try))->byEvent()[$event][$pass]);
+            $found = $ways()->between($back - 1, $index - 1, $isClear);
+            $atSign = $strokes[$index]->onDownbeat && !$strokes[$index]->hasRestBefore()
+                ? []
+                : $ways()->between($index - 1, $index, $isClear, $pass);
+            $flags[] = $flag->withWays(array_slice([...$atSign, ...$found], 0, 4));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * The first stroke of the measure that leads back to where a stroke stands.
+     *
+     * @param list<Stroke> $strokes
+     */
+    private function leadsBack(array $strokes, int $index): int
+    {
+        $at = max(1, $index - 1);
+        $measure = $this->line->events[$strokes[$at]->head()->event]->measure;
+        while ($at > 1 && $this->line->events[$strokes[$at - 1]->head()->event]->measure === $measure) {
+            $at--;
+        }
+
+        return $at;
+    }
+
+    private static function nth(int $pass): string
+    {
+        return ['First', 'Second', 'Third', 'Fourth'][$pass - 1] ?? "{$pass}th";
     }
 
     /**
@@ -148,9 +256,10 @@ final class LinePlanner
 
     /**
      * @param list<Stroke> $strokes
+     * @param \Closure(): WaysOut $ways
      * @return list<Flag>
      */
-    private function flags(array $strokes, Road $road): array
+    private function flags(array $strokes, Road $road, \Closure $ways): array
     {
         $flags = [];
         foreach ($road->problems as $problem) {
@@ -159,7 +268,9 @@ final class LinePlanner
         }
         foreach ($this->pulling($strokes, $road) as [$from, $to]) {
             $text = $this->pullingText($strokes, $road, $from, $to);
-            $flags[] = $this->flag(FlagCode::MarksContradict, $text, $strokes[$to]->head()->event);
+            $flags[] = $this->flag(FlagCode::MarksContradict, $text, $strokes[$to]->head()->event)
+                ->withWays($ways()->between($from, $to, static fn (Road $try): bool
+                    => $try->directions[$to] === $road->directions[$to] && !$try->isForced($to)));
         }
 
         return [...$flags, ...$this->marksInsideStrokes($strokes), ...$this->displaced()];

@@ -26,6 +26,9 @@ final class Road
     /** @var list<array{stroke: int, mark: Mark|null, text: string, kind: 'contradict'|'no-time'}> */
     public array $problems = [];
 
+    /** @var array<int, true> strokes whose direction repeats only because a fact asks for it */
+    private array $forced = [];
+
     /** @param list<Stroke> $strokes */
     private function __construct(
         private readonly array $strokes,
@@ -47,6 +50,12 @@ final class Road
         return $road;
     }
 
+    /** Whether a stroke repeats the direction before it only because its own is fixed. */
+    public function isForced(int $index): bool
+    {
+        return isset($this->forced[$index]);
+    }
+
     /** Whether a stroke takes its direction from what follows it. */
     public function startsAfresh(int $index): bool
     {
@@ -54,7 +63,7 @@ final class Road
         if ($stroke->afresh === Afresh::Beginning) {
             return true;
         }
-        if ($this->joinMark($index) !== null) {
+        if ($this->joinMark($index) !== null || $this->decisions->at($stroke->head()->event, $stroke->head()->pass) !== null) {
             return false;
         }
 
@@ -135,7 +144,7 @@ final class Road
         $stroke = $this->strokes[$index];
         $before = $this->leaves[$index - 1];
         $mark = $this->joinMark($index);
-        $decision = $this->decisions->at($stroke->head()->event);
+        $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
         [$join, $why, $origin] = match (true) {
             $mark !== null => [self::markedJoin($mark), 'marked so', Origin::Mark],
             $decision !== null => [$decision['join'], $decision['why'], Origin::WorkedOut],
@@ -197,6 +206,8 @@ final class Road
         if ($hasComma || ($stroke->hasRestBefore() && $hasTime)) {
             return [Join::Retake, "{$by}: the bow is carried back" . ($stroke->hasRestBefore() ? ' in the rest' : '')];
         }
+
+        $this->forced[$index] = true;
 
         return [Join::Hook, "{$by}: the stroke before goes {$fact['direction']->value} too"];
     }
@@ -309,7 +320,7 @@ final class Road
         if ($mark !== null) {
             return self::markedJoin($mark)->repeatsDirection();
         }
-        $decision = $this->decisions->at($stroke->head()->event);
+        $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
 
         return $decision !== null ? $decision['join']->repeatsDirection() : $stroke->link === Link::Hook;
     }

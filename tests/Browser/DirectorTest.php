@@ -125,6 +125,7 @@ final class DirectorTest extends TestCase
         $page->sees('D3, up bow', '.because h2')->sees('Marked here', '.because');
         $page->driver->navigate()->refresh();
         $page->engraved()->sees('D3, up bow', '.because h2');
+        self::assertSame('[]', $page->driver->executeScript('return localStorage.getItem("waiting-marks")'));
     }
 
     public function testABadFileAndABadLineAreAnsweredInOneSentence(): void

@@ -23,6 +23,9 @@ const scroller = ref<HTMLElement | null>(null);
 const drawn = ref(0);
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
+/** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
+const REST = 800;
+let isDue = false;
 let fetching = 0;
 let timer = 0;
 
@@ -51,8 +54,9 @@ watch(() => [route.params.piece, route.params.section], () => {
 });
 watch(() => desk.version, () => {
     // Wait until the hands rest: the ink is on the page already.
+    isDue = true;
     window.clearTimeout(timer);
-    timer = window.setTimeout(fetchPage, musicXml.value ? 250 : 0);
+    timer = window.setTimeout(fetchPage, musicXml.value ? REST : 0);
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
@@ -72,6 +76,7 @@ async function open(): Promise<void> {
 async function fetchPage(): Promise<void> {
     const section = desk.frame?.section.id;
     if (!section) return;
+    isDue = false;
     fetching += 1;
     const mine = fetching;
     try {
@@ -88,6 +93,10 @@ function keydown(event: KeyboardEvent): void {
     if (isTyping || document.querySelector('.el-overlay:not([style*="display: none"])')) return;
     if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true) })) {
         event.preventDefault();
+        if (isDue && musicXml.value) {
+            window.clearTimeout(timer);
+            timer = window.setTimeout(fetchPage, REST);
+        }
     }
 }
 

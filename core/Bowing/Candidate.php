@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+/** One place where a direction could repeat, with what it costs and why it is good or bad. */
+final readonly class Candidate
+{
+    /**
+     * @param int $stroke position of the stroke that would repeat the direction of the one before
+     * @param float $price lower is better; a teacher takes what costs less than 3 without being asked
+     * @param string $why the reason a teacher would give
+     */
+    public function __construct(
+        public int $stroke,
+        public Join $join,
+        public float $price,
+        public string $why,
+    ) {
+    }
+}

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/**
+ * Prices the places where a bow could be turned back by a hook or a retake.
+ *
+ * Cheap where the stop is not heard: on a repeated pitch, before a rest, on light beats; dear on downbeats and at speed.
+ */
+final readonly class Candidates
+{
+    private RetakeTime $retakes;
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        private array $strokes,
+        private Facts $facts,
+        private BowSettings $settings,
+    ) {
+        $this->retakes = new RetakeTime($settings);
+    }
+
+    /**
+     * @param int $after the stroke that must keep its direction
+     * @param int $upTo the stroke that is to turn, and the last that may carry the mark
+     * @return list<Candidate> cheapest first
+     */
+    public function between(int $after, int $upTo): array
+    {
+        $found = [];
+        for ($index = max(1, $after + 1); $index <= $upTo; $index++) {
+            $stroke = $this->strokes[$index];
+            $head = $stroke->head();
+            $isTaken = $stroke->afresh !== null || $stroke->link === Link::Hook
+                || $this->facts->join($head->event, $head->pass) !== null
+                || ($index < $upTo && $this->facts->direction($head->event, $head->pass) !== null);
+            if ($isTaken) {
+                continue;
+            }
+            $distance = $this->settings->pricePerMeasure * abs($this->measureOf($upTo) - $this->measureOf($index));
+            if ($stroke->hasRestBefore() && $this->retakes->isEnough($this->strokes[$index - 1], $stroke)) {
+                $found[] = new Candidate(
+                    $index,
+                    Join::Retake,
+                    $this->settings->priceRetake + $distance,
+                    sprintf(
+                        'the rest gives %.2f s, the way back takes %.2f s',
+                        $this->retakes->available($this->strokes[$index - 1], $stroke),
+                        $this->retakes->needed($this->strokes[$index - 1]),
+                    ),
+                );
+            }
+            [$price, $why] = $this->hook($index);
+            $found[] = new Candidate($index, Join::Hook, $price + $distance, $why);
+        }
+        usort($found, static fn (Candidate $a, Candidate $b): int
+            => [$a->price, -$a->stroke, $a->join->value] <=> [$b->price, -$b->stroke, $b->join->value]);
+
+        return $found;
+    }
+
+    /** @return array{float, string} */
+    private function hook(int $index): array
+    {
+        $before = $this->strokes[$index - 1];
+        $stroke = $this->strokes[$index];
+        $price = $this->settings->priceHook;
+        $reasons = [];
+        if ($this->repeatsPitch($before, $stroke)) {
+            $price += $this->settings->priceRepeatedPitch;
+            $reasons[] = 'the note is the same';
+        }
+        if (isset($this->strokes[$index + 1]) && $this->strokes[$index + 1]->hasRestBefore()) {
+            $price += $this->settings->priceBeforeRest;
+            $reasons[] = 'a rest follows';
+        }
+        if ($stroke->onDownbeat) {
+            $price += $this->settings->priceOnDownbeat;
+            $reasons[] = 'but it is a downbeat';
+        } elseif ($stroke->strength === 2 || $this->isAccented($stroke)) {
+            $price += $this->settings->priceOnStrongBeat;
+            $reasons[] = 'but it is a strong beat';
+        } elseif ($stroke->strength <= 1) {
+            $reasons[] = 'a light beat';
+        }
+        if ($stroke->hasRestBefore()) {
+            $price += $this->settings->priceAcrossRest;
+        }
+        $shortest = min($before->seconds, $stroke->seconds);
+        if ($shortest < $this->settings->fastSeconds) {
+            $price += $this->settings->priceFast;
+            $reasons[] = sprintf('but it goes by in %.2f s', $shortest);
+        } elseif ($shortest < $this->settings->quickSeconds) {
+            $price += $this->settings->priceQuick;
+        }
+        if ($before->comfortableCm + $stroke->comfortableCm > $this->settings->hairCentimetres($this->part->instrument)) {
+            $price += $this->settings->priceTooLong;
+            $reasons[] = 'but the two together want more than the bow';
+        }
+
+        return [$price, implode(', ', $reasons)];
+    }
+
+    private function repeatsPitch(Stroke $before, Stroke $stroke): bool
+    {
+        $last = $this->part->notes[$this->line->events[$before->last()->event]->notes[0]]->pitch;
+        $next = $this->part->notes[$this->line->events[$stroke->head()->event]->notes[0]]->pitch;
+
+        return $last !== null && $next !== null && $last->semitone() === $next->semitone();
+    }
+
+    private function isAccented(Stroke $stroke): bool
+    {
+        foreach ($this->line->events[$stroke->head()->event]->notes as $note) {
+            if ($this->part->notes[$note]->has('accent', 'strong-accent')) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private function measureOf(int $index): int
+    {
+        return $this->score->measures[$this->line->events[$this->strokes[$index]->head()->event]->measure]->index;
+    }
+}

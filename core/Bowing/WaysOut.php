@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Review\WayOut;
+
+/** Finds ways out of a wrong direction and offers only those that, tried on the whole road, really clear it. */
+final readonly class WaysOut
+{
+    private const MOST = 4;
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private Part $part,
+        private Line $line,
+        private array $strokes,
+        private Facts $facts,
+        private Decisions $decisions,
+        private Candidates $candidates,
+        private Places $places,
+        private BowSettings $settings,
+    ) {
+    }
+
+    /**
+     * @param callable(Road): bool $isClear whether a road no longer has the fault
+     * @param int $pass 0 for marks on every pass, else marks for that pass alone
+     * @return list<WayOut> cheapest first
+     */
+    public function between(int $after, int $upTo, callable $isClear, int $pass = 0): array
+    {
+        $ways = [];
+        foreach ($this->candidates->between($after, $upTo) as $candidate) {
+            $head = $this->strokes[$candidate->stroke]->head();
+            $try = $this->decisions->with($head->event, $candidate->join, '', $pass);
+            if (!$isClear(Road::drive($this->strokes, $this->facts, $try, $this->settings))) {
+                continue;
+            }
+            $ways[] = $this->way($candidate, $head->event, $pass);
+            if (count($ways) >= self::MOST) {
+                break;
+            }
+        }
+
+        return $ways;
+    }
+
+    private function way(Candidate $candidate, int $event, int $pass): WayOut
+    {
+        $place = $this->place($event);
+        $times = $pass === 0 ? '' : " {$pass}x";
+        $suffix = $candidate->why === '' ? '' : " ({$candidate->why})";
+        if ($candidate->join === Join::Retake) {
+            return new WayOut(
+                ($pass === 0 ? "Retake before {$place}" : "Retake before {$place}, the second time only") . $suffix,
+                ["{$place} retake{$times}"],
+            );
+        }
+        $before = $this->place($this->strokes[$candidate->stroke - 1]->last()->event);
+
+        return new WayOut("Hook {$before} to {$place}{$suffix}", ["{$place} hook{$times}"]);
+    }
+
+    private function place(int $event): string
+    {
+        return $this->places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id);
+    }
+}

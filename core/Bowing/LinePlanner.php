@@ -22,6 +22,7 @@ final class LinePlanner
     private readonly Links $links;
     private readonly Facts $facts;
     private readonly StrokeBuilder $builder;
+    private readonly BowUse $use;
     private ?Places $places = null;
 
     public function __construct(
@@ -29,11 +30,12 @@ final class LinePlanner
         private readonly Part $part,
         private readonly Line $line,
         private readonly MarkBook $book,
-        TempoMap $tempo,
+        private readonly TempoMap $tempo,
         Loudness $loudness,
         private readonly BowSettings $settings,
         string $chair,
     ) {
+        $this->use = new BowUse($part, $line, $tempo, $loudness, $settings);
         $this->links = Links::of($part, $line, $book);
         $this->facts = new Facts($part, $line, $book, $chair);
         $this->builder =
@@ -48,6 +50,8 @@ final class LinePlanner
         $mender = new Mender($strokes, $this->facts, $candidates, $this->settings);
         $decisions = $mender->decide();
         $road = Road::drive($strokes, $this->facts, $decisions, $this->settings);
+        $travel = (new TravelPlanner($this->line, $this->use, $this->facts, $this->settings))->plan($strokes, $road);
+        $road->lift(array_keys($travel->lifts));
         $ways = fn (): WaysOut => new WaysOut(
             $this->part,
             $this->line,
@@ -60,9 +64,9 @@ final class LinePlanner
         );
 
         return new BowPlan(
-            $this->notes($strokes, $road),
+            $this->notes($strokes, $road, $travel),
             [...$this->flags($strokes, $road, $ways), ...$this->goals($strokes, $road, $mender, $ways),
-                ...$this->secondTimes($strokes, $road, $ways)],
+                ...$this->secondTimes($strokes, $road, $ways), ...$this->runOuts($strokes, $road, $travel)],
         );
     }
 
@@ -149,6 +153,44 @@ final class LinePlanner
         return $at;
     }
 
+    /**
+     * Strokes for which the bow is too short, with the places where it could change.
+     *
+     * @param list<Stroke> $strokes
+     * @return list<Flag>
+     */
+    private function runOuts(array $strokes, Road $road, TravelPlan $travel): array
+    {
+        $flags = [];
+        $seen = [];
+        $finder = new RunOutWays($this->score, $this->part, $this->line, $this->use, $this->tempo);
+        foreach ($travel->runOuts as $index => $runOut) {
+            $event = $strokes[$index]->head()->event;
+            if (isset($seen[$event])) {
+                continue;
+            }
+            $seen[$event] = true;
+            $hair = (int) round($this->use->hair());
+            $text = $runOut['alone']
+                ? sprintf(
+                    'The bow runs out: %.1f s on one bow need %d cm at the slowest, and there are %d.',
+                    $runOut['seconds'],
+                    (int) ceil($runOut['needs']),
+                    $hair,
+                )
+                : sprintf(
+                    'The bow runs out: this note needs %d cm at the slowest, and the strokes before leave only %d.',
+                    (int) ceil($runOut['needs']),
+                    (int) floor($travel->lengths[$index] ?? 0.0),
+                );
+            $this->places ??= new Places($this->score, $this->part);
+            $flags[] = $this->flag(FlagCode::BowRunsOut, $text, $event)
+                ->withWays($finder->ways($strokes[$index], $road->directions[$index], $this->places));
+        }
+
+        return $flags;
+    }
+
     private static function nth(int $pass): string
     {
         return ['First', 'Second', 'Third', 'Fourth'][$pass - 1] ?? "{$pass}th";
@@ -158,7 +200,7 @@ final class LinePlanner
      * @param list<Stroke> $strokes
      * @return array<string, NoteBow>
      */
-    private function notes(array $strokes, Road $road): array
+    private function notes(array $strokes, Road $road, TravelPlan $travel): array
     {
         $notes = [];
         $numbers = [];
@@ -182,6 +224,8 @@ final class LinePlanner
                         $road->whys[$index],
                         $isHead,
                         $changes,
+                        $travel->places[$played->event][$played->pass]['from'] ?? null,
+                        $travel->places[$played->event][$played->pass]['to'] ?? null,
                         isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                     );

@@ -90,6 +90,18 @@ final readonly class Loudness
         return $begin + ($end - $begin) * min(1.0, max(0.0, ($onset - $from) / ($to - $from)));
     }
 
+    /** Whether nothing changes between two onsets. */
+    public function isSteady(float $from, float $to): bool
+    {
+        foreach ($this->pieces as [$begin, $end, $first, $last]) {
+            if ($end > $from + 1e-9 && $begin <= $from + 1e-9) {
+                return $first === $last && $end >= $to - 1e-9;
+            }
+        }
+
+        return true;
+    }
+
     /** The dynamic's letters nearest to the level at a moment. */
     public function nameAt(Fraction $onset): string
     {

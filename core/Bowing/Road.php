@@ -17,11 +17,11 @@ final class Road
     public array $directions = [];
     /** @var list<Direction> how each stroke ends, after the changes inside it */
     public array $leaves = [];
-    /** @var list<Join> */
+    /** @var array<int, Join> */
     public array $joins = [];
     /** @var list<Origin> */
     public array $origins = [];
-    /** @var list<string> in a sentence without its full stop */
+    /** @var array<int, string> in a sentence without its full stop */
     public array $whys = [];
     /** @var list<array{stroke: int, mark: Mark|null, text: string, kind: 'contradict'|'no-time'}> */
     public array $problems = [];
@@ -48,6 +48,21 @@ final class Road
         }
 
         return $road;
+    }
+
+    /**
+     * Rests in which the bow is set anew without turning: known once the travel is planned.
+     *
+     * @param list<int> $strokes
+     */
+    public function lift(array $strokes): void
+    {
+        foreach ($strokes as $index) {
+            if (isset($this->whys[$index]) && $this->joins[$index] === Join::Change) {
+                $this->joins[$index] = Join::Lift;
+                $this->whys[$index] .= ', and the rest gives time to set the bow where the next notes need it';
+            }
+        }
     }
 
     /** Whether a stroke repeats the direction before it only because its own is fixed. */

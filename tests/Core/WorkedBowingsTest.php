@@ -48,8 +48,8 @@ final class WorkedBowingsTest extends TestCase
             ];
         yield 'waltz bass: the light beats are hooked'
             => [
-                Passage::of('3/4', 'D3q A3q A3q | D3q A3q A3q | D3q A3q A3q')->at(120)->by('Cello')->school($down),
-                'd u hook u | d u hook u | d u hook u',
+                Passage::of('3/4', 'D3q A3q A3q | D3q A3q A3q | D3h.')->at(120)->by('Cello')->school($down),
+                'd u hook u | d u hook u | d',
             ];
         yield 'a tie never changes bow, over the barline either'
             => [Passage::of('4/4', 'D4q E4q F4h~ | F4q E4q D4h'), 'd u d | u d'];

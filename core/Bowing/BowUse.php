@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\TempoMap;
+
+/**
+ * How much bow each event takes at its dynamic, and where on the bow each stroke wants to be.
+ */
+final class BowUse
+{
+    /** @var array<int, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by event */
+    private array $events = [];
+    private readonly float $hair;
+
+    public function __construct(
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly TempoMap $tempo,
+        private readonly Loudness $loudness,
+        private readonly BowSettings $settings,
+    ) {
+        $this->hair = $settings->hairCentimetres($part->instrument);
+    }
+
+    /**
+     * Bow of one event in centimetres at the slowest, comfortable and fastest speed; the dynamic is followed every half
+     * beat, so that a crescendo takes more and more.
+     *
+     * @return array{seconds: float, slowest: float, comfortable: float, fastest: float}
+     */
+    public function of(int $event): array
+    {
+        return $this->events[$event] ??= $this->measure($event);
+    }
+
+    /** Centimetres of playable hair. */
+    public function hair(): float
+    {
+        return $this->hair;
+    }
+
+    /** @return array{float, float, float} from, to, weight */
+    public function region(Stroke $stroke, Direction $direction, bool $isStart): array
+    {
+        $notes = $this->part->notes;
+        $first = $notes[$this->line->events[$stroke->head()->event]->notes[0]];
+        $level = $this->loudness->levelAt($this->line->events[$stroke->head()->event]->onset->toFloat());
+
+        return match (true) {
+            $first->has('spiccato') => [0.2, 0.45, 3.0],
+            $first->isShortened() && $stroke->seconds < 1.0 => [0.1, 0.5, 0.6],
+            $first->has('accent', 'strong-accent') => $direction === Direction::Down ? [0.0, 0.4, 0.8] : [0.25, 0.7, 0.6],
+            $stroke->seconds < 0.3 => $level < 0.5 ? [0.55, 0.95, 0.6] : [0.35, 0.65, 0.6],
+            $level < 0.5 => [0.5, 1.0, 0.5],
+            $isStart && $direction === Direction::Down => [0.0, 0.35, 0.5],
+            $isStart => [0.55, 1.0, 0.5],
+            default => [0.0, 1.0, 0.0],
+        };
+    }
+
+    /** @return array{seconds: float, slowest: float, comfortable: float, fastest: float} */
+    private function measure(int $event): array
+    {
+        $of = $this->line->events[$event];
+        $sums = ['seconds' => 0.0, 'slowest' => 0.0, 'comfortable' => 0.0, 'fastest' => 0.0];
+        $half = Fraction::of(1, 2);
+        $at = $of->onset;
+        $end = $of->end();
+        $isSteady = $this->loudness->isSteady($at->toFloat(), $end->toFloat());
+        while ($at->isLessThan($end)) {
+            $until = $isSteady ? $end : Fraction::smaller($at->plus($half), $end);
+            $seconds = $this->tempo->seconds($at, $until);
+            [$lower, $upper, $share] = $this->loudness->between(($at->toFloat() + $until->toFloat()) / 2);
+            $low = $this->settings->speeds($this->part->instrument, $lower);
+            $high = $this->settings->speeds($this->part->instrument, $upper);
+            foreach (['slowest', 'comfortable', 'fastest'] as $index => $name) {
+                // Speeds glide as ears hear them: by ratio, not by difference.
+                $sums[$name] += $seconds * ($share > 0.0 ? $low[$index] * ($high[$index] / $low[$index]) ** $share : $low[$index]);
+            }
+            $sums['seconds'] += $seconds;
+            $at = $until;
+        }
+        $first = $this->part->notes[$of->notes[0]];
+        if ($first->has('accent', 'strong-accent')) {
+            $sums['comfortable'] *= 1.15;
+        }
+        if ($first->isShortened()) {
+            $most = $this->settings->staccatoShare * $this->hair;
+            $sums['comfortable'] = min($sums['comfortable'] * $this->settings->freedByDot, $most);
+            $sums['slowest'] = min($sums['slowest'] * $this->settings->freedByDot, $sums['comfortable']);
+            $sums['fastest'] = max($most, $sums['comfortable']);
+        }
+
+        return $sums;
+    }
+}

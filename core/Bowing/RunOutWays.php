@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Review\WayOut;
+
+/**
+ * Places where the bow could change inside a stroke that is too long: on a beat, never on the last beat before the next
+ * entry, each part short enough for the bow; nearest to the middle first, strong beats before light ones.
+ */
+final readonly class RunOutWays
+{
+    private const MOST = 3;
+
+    public function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        private BowUse $use,
+        private TempoMap $tempo,
+    ) {
+    }
+
+    /** @return list<WayOut> */
+    public function ways(Stroke $stroke, Direction $direction, Places $places): array
+    {
+        if (!$this->isTieChain($stroke)) {
+            return $this->splits($stroke, $places);
+        }
+        $first = $this->line->events[$stroke->head()->event];
+        $total = $this->needs($first->onset, $this->line->events[$stroke->last()->event]->end(), $stroke);
+        $found = [];
+        foreach ($this->beats($stroke) as [$event, $inside, $onset, $strength]) {
+            $before = $this->needs($first->onset, $onset, $stroke);
+            if (max($before, $total - $before) <= $this->use->hair()) {
+                $balance = abs($before / max($total, 1e-6) - 0.5);
+                $found[] = [$balance - 0.04 * $strength, $event, $inside];
+            }
+        }
+        usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $ways = [];
+        foreach (array_slice($found, 0, self::MOST) as [, $event, $inside]) {
+            $place = $places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id, $inside);
+            $new = $direction->opposite()->value;
+            $ways[] = new WayOut("Everyone changes to {$new} at {$place}", ["{$place} change {$new}"]);
+        }
+
+        return $ways;
+    }
+
+    private function isTieChain(Stroke $stroke): bool
+    {
+        $pitch = null;
+        foreach ($stroke->events as $played) {
+            $here = $this->part->notes[$this->line->events[$played->event]->notes[0]]->pitch;
+            if ($pitch !== null && ($here === null || $here->semitone() !== $pitch->semitone())) {
+                return false;
+            }
+            $pitch = $here;
+        }
+
+        return true;
+    }
+
+    /**
+     * Splits of a slur in two that both fit.
+     *
+     * @return list<WayOut>
+     */
+    private function splits(Stroke $stroke, Places $places): array
+    {
+        $events = $stroke->events;
+        $total = 0.0;
+        foreach ($events as $played) {
+            $total += $this->use->of($played->event)['slowest'];
+        }
+        $found = [];
+        $before = 0.0;
+        for ($index = 1, $count = count($events); $index < $count; $index++) {
+            $before += $this->use->of($events[$index - 1]->event)['slowest'];
+            if (max($before, $total - $before) <= $this->use->hair()) {
+                $found[] = [abs($before / max($total, 1e-6) - 0.5), $index];
+            }
+        }
+        usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $name = fn (PlayedEvent $played): string
+            => $places->nameOf($this->part->notes[$this->line->events[$played->event]->notes[0]]->id);
+        $ways = [];
+        foreach (array_slice($found, 0, self::MOST) as [, $index]) {
+            $lines = ["{$name($events[0])} no slurs"];
+            if ($index > 1) {
+                $lines[] = "{$name($events[0])} slur {$name($events[$index - 1])}";
+            }
+            if ($index < count($events) - 1) {
+                $lines[] = "{$name($events[$index])} slur {$name($events[count($events) - 1])}";
+            }
+            $ways[] = new WayOut("Split the slur: a new bow at {$name($events[$index])}", $lines);
+        }
+
+        return $ways;
+    }
+
+    /**
+     * The beats inside a tie chain where a change may stand.
+     *
+     * @return list<array{int, Fraction, Fraction, int}> event, quarter notes into it, onset, strength of the beat
+     */
+    private function beats(Stroke $stroke): array
+    {
+        $end = $this->line->events[$stroke->last()->event]->end();
+        $beats = [];
+        foreach ($stroke->events as $position => $played) {
+            $event = $this->line->events[$played->event];
+            $measure = $this->score->measures[$event->measure];
+            $pulse = $measure->meter->pulse();
+            for ($offset = Fraction::zero(); $offset->isLessThan($event->offset->plus($event->duration)); $offset = $offset->plus($pulse)) {
+                $inside = $offset->minus($event->offset);
+                $onset = $event->onset->plus($inside);
+                $isAfterStart = $inside->isPositive() || ($position > 0 && $inside->isZero());
+                if ($isAfterStart && $onset->plus($pulse)->isLessThan($end)) {
+                    $beats[] = [$played->event, $inside, $onset, $measure->meter->strengthAt($offset)];
+                }
+            }
+        }
+
+        return $beats;
+    }
+
+    /** Centimetres at the slowest speed between two onsets of the stroke. */
+    private function needs(Fraction $from, Fraction $to, Stroke $stroke): float
+    {
+        $use = ['slowest' => 0.0, 'seconds' => 0.0];
+        foreach ($stroke->events as $played) {
+            $of = $this->use->of($played->event);
+            $use['slowest'] += $of['slowest'];
+            $use['seconds'] += $of['seconds'];
+        }
+
+        return $use['seconds'] > 0.0 ? $use['slowest'] * $this->tempo->seconds($from, $to) / $use['seconds'] : 0.0;
+    }
+}

@@ -39,7 +39,7 @@ final class LinePlanner
         $this->links = Links::of($part, $line, $book);
         $this->facts = new Facts($part, $line, $book, $chair);
         $this->builder =
-            new StrokeBuilder($score, $part, $line, $this->links, $this->facts, $loudness, $tempo, $settings);
+            new StrokeBuilder($score, $part, $line, $this->links, $this->facts, $this->use, $tempo);
     }
 
     public function plan(Roadmap $roadmap): BowPlan

@@ -14,6 +14,7 @@ final readonly class PlayedEvent
      * @param int $pass 1 for the first time its measure is played
      * @param Fraction $onset quarter notes from the start of the performance
      * @param Fraction $duration quarter notes
+     * @param int $visit position of its measure in the roadmap
      * @param bool $isLeap true when the event before it in playing order is not the one before it on the page
      */
     public function __construct(
@@ -21,6 +22,7 @@ final readonly class PlayedEvent
         public int $pass,
         public Fraction $onset,
         public Fraction $duration,
+        public int $visit,
         public bool $isLeap,
     ) {
     }

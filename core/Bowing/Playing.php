@@ -53,6 +53,7 @@ final readonly class Playing
                     $visit->pass,
                     $onset->plus($event->offset),
                     $event->duration,
+                    count($visited) - 1,
                     $index !== $previous + 1,
                 );
                 $previous = $index;

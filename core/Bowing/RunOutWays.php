@@ -54,7 +54,48 @@ final readonly class RunOutWays
             $ways[] = new WayOut("Everyone changes to {$new} at {$place}", ["{$place} change {$new}"]);
         }
 
-        return $ways;
+        return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;
+    }
+
+    /**
+     * As many changes as the length needs, each on the beat nearest to an equal share.
+     *
+     * @return list<WayOut>
+     */
+    private function several(Stroke $stroke, Direction $direction, Places $places, float $total): array
+    {
+        $beats = $this->beats($stroke);
+        $first = $this->line->events[$stroke->head()->event];
+        for ($parts = 3; $parts <= 8; $parts++) {
+            $lines = $names = [];
+            $done = 0.0;
+            $new = $direction;
+            $fits = true;
+            for ($cut = 1; $cut < $parts; $cut++) {
+                $best = null;
+                $bestAt = 0.0;
+                foreach ($beats as $beat) {
+                    $at = $this->needs($first->onset, $beat[2], $stroke);
+                    if ($at > $done && ($best === null || abs($at - $total * $cut / $parts) < abs($bestAt - $total * $cut / $parts))) {
+                        [$best, $bestAt] = [$beat, $at];
+                    }
+                }
+                $fits = $fits && $best !== null && $bestAt - $done <= $this->use->hair();
+                if ($best === null) {
+                    break;
+                }
+                $done = $bestAt;
+                $new = $new->opposite();
+                $place = $places->nameOf($this->part->notes[$this->line->events[$best[0]]->notes[0]]->id, $best[1]);
+                $lines[] = "{$place} change {$new->value}";
+                $names[] = $place;
+            }
+            if ($fits && $total - $done <= $this->use->hair()) {
+                return [new WayOut('Everyone changes at ' . implode(' and ', $names), $lines)];
+            }
+        }
+
+        return [];
     }
 
     private function isTieChain(Stroke $stroke): bool

@@ -28,9 +28,8 @@ final readonly class StrokeBuilder
         private Line $line,
         private Links $links,
         private Facts $facts,
-        private Loudness $loudness,
+        private BowUse $use,
         private TempoMap $tempo,
-        private BowSettings $settings,
     ) {
         $this->tremolo = $this->eventsWithTremolo();
         $this->silent = $this->pizzicato() + $this->tremolo;
@@ -84,14 +83,6 @@ final readonly class StrokeBuilder
         return isset($this->silent[$event]);
     }
 
-    /** Seconds an event sounds. */
-    public function seconds(int $event): float
-    {
-        $of = $this->line->events[$event];
-
-        return $this->tempo->seconds($of->onset, $of->end());
-    }
-
     /**
      * @param non-empty-list<PlayedEvent> $group
      */
@@ -105,15 +96,9 @@ final readonly class StrokeBuilder
         $seconds = 0.0;
         $bow = 0.0;
         foreach ($group as $played) {
-            $time = $this->seconds($played->event);
-            $seconds += $time;
-            $dynamic = $this->loudness->nameAt($this->line->events[$played->event]->onset);
-            $bow += $time * $this->settings->speeds($this->part->instrument, $dynamic)[1];
-        }
-        $hair = $this->settings->hairCentimetres($this->part->instrument);
-        $isShortened = count($group) === 1 && $this->isShortened($head->event);
-        if ($isShortened) {
-            $bow = min($bow, $this->settings->staccatoShare * $hair);
+            $use = $this->use->of($played->event);
+            $seconds += $use['seconds'];
+            $bow += $use['comfortable'];
         }
 
         return new Stroke(
@@ -126,8 +111,8 @@ final readonly class StrokeBuilder
             $overDownbeat,
             $measure->beatStrengthAt($printed->offset),
             $seconds,
-            min($bow, $hair),
-            $isShortened,
+            min($bow, $this->use->hair()),
+            count($group) === 1 && $this->isShortened($head->event),
         );
     }
 
@@ -167,13 +152,15 @@ final readonly class StrokeBuilder
     private function downbeat(array $group, Playing $playing): array
     {
         $head = $group[0];
-        $end = $group[count($group) - 1]->end();
-        $on = $over = false;
-        foreach (self::measuresWithin($playing, $head->onset, $end) as $visited) {
-            if ($visited['hasDownbeat'] && $visited['onset']->isLessThan($end)) {
-                $over = true;
-                $on = $on || $visited['onset']->equals($head->onset);
+        $last = $group[count($group) - 1];
+        $on = $playing->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
+        $over = $on;
+        for ($visit = $head->visit + 1; !$over && isset($playing->measures[$visit]); $visit++) {
+            $measure = $playing->measures[$visit];
+            if ($visit > $last->visit && !$measure['onset']->isLessThan($last->end())) {
+                break;
             }
+            $over = $measure['hasDownbeat'];
         }
 
         return [$on, $over];

@@ -13,19 +13,24 @@ use UprightPencil\Music\Direction;
  * Best-path search over positions; rests where the bow may be set again let it start anywhere at a price. It plans lengths
  * and lifts, and never changes a direction.
  */
-final readonly class Travel
+final class Travel
 {
     /** Positions told apart along the hair; with 20 the answers are visibly worse. */
     private const BINS = 40;
 
     /** Lengths tried for a stroke, as multiples of the comfortable one. */
-    private const LENGTHS = [0.4, 0.65, 1.0, 1.5, 2.2];
+    private const LENGTHS = [0.45, 0.7, 1.0, 1.5, 2.2];
 
     private const PRICE_SPEED = 1.5;
     private const PRICE_AIR = 0.15;
     private const PRICE_LIFT = 0.4;
     /** For each unit of ln outside what sounds: too slow is as bad as too fast. */
     private const PRICE_OUTSIDE = 12.0;
+
+    /** @var array<string, list<float>> */
+    private array $regions = [];
+    /** @var array<string, array{list<int>, list<float>}> */
+    private array $lengths = [];
 
     /**
      * @param list<TravelStroke> $strokes in playing order
@@ -59,61 +64,89 @@ final readonly class Travel
         $last = self::BINS;
         /** @var array<int, float> $costs cheapest way to stand at each position */
         $costs = array_fill(0, $last + 1, 0.0);
+        $unreached = array_fill(0, $last + 1, INF);
+        $nowhere = array_fill(0, $last + 1, 0);
         $backs = [];
         foreach ($strokes as $number => $stroke) {
-            $next = [];
-            $back = [];
-            $sign = $stroke->direction === Direction::Down ? 1 : -1;
+            $isDown = $stroke->direction === Direction::Down;
             [$lengths, $prices] = $this->lengths($stroke);
-            $starts = [];
-            $cheapestAt = self::cheapest($costs);
-            $cheapest = $costs[$cheapestAt] ?? 0.0;
-            $anew = $number > 0 && ($stroke->isSet || $stroke->mayLift);
-            foreach ($costs as $position => $cost) {
-                $starts[$position] = [$cost, $position, false];
+            $setFrom = [];
+            if ($number > 0 && ($stroke->isSet || $stroke->mayLift)) {
+                $setFrom = $this->setAnew($stroke, $costs);
             }
-            if ($anew) {
-                for ($position = 0; $position <= $last; $position++) {
-                    $far = abs($position - $cheapestAt) / $last;
-                    $price = $cheapest + self::PRICE_AIR * $far + ($stroke->isSet ? 0.0 : self::PRICE_LIFT);
-                    if ($far <= $stroke->reach && (!isset($starts[$position]) || $price < $starts[$position][0])) {
-                        $starts[$position] = [$price, $cheapestAt, true];
-                    }
+            if ($stroke->region[2] > 0.0) {
+                foreach ($this->regions($stroke) as $position => $price) {
+                    $costs[$position] += $price;
                 }
             }
-            foreach ($starts as $position => [$cost, $came, $isSet]) {
-                $cost += $this->region($stroke, $position / $last);
-                foreach ($lengths as $try => $length) {
-                    $end = $position + $sign * $length;
-                    if ($end < 0 || $end > $last) {
-                        continue;
-                    }
-                    $total = $cost + $prices[$try];
-                    if (!isset($next[$end]) || $total < $next[$end]) {
+            $next = $unreached;
+            $back = $nowhere;
+            // The innermost loop of all planning: lists and no calls.
+            foreach ($lengths as $try => $length) {
+                $price = $prices[$try];
+                $position = $isDown ? 0 : $length;
+                $end = $isDown ? $length : 0;
+                for ($steps = $last - $length; $steps >= 0; $steps--, $position++, $end++) {
+                    $total = $costs[$position] + $price;
+                    if ($total < $next[$end]) {
                         $next[$end] = $total;
-                        $back[$end] = [$came, $position, $isSet];
+                        $back[$end] = $position;
                     }
                 }
             }
-            if ($next === []) {
+            if (min($next) === INF) {
                 // Too long for what is left from anywhere: use all there is.
-                $end = $sign > 0 ? $last : 0;
-                ksort($starts);
-                $position = (int) ($sign > 0 ? array_key_first($starts) : array_key_last($starts));
-                $next[$end] = $starts[$position][0] + self::PRICE_OUTSIDE;
-                $back[$end] = [$starts[$position][1], $position, $starts[$position][2]];
+                $end = $isDown ? $last : 0;
+                $position = self::outermost($costs, $isDown);
+                $next[$end] = $costs[$position] + self::PRICE_OUTSIDE;
+                $back[$end] = $position;
             }
             $costs = $next;
-            $backs[] = $back;
+            $backs[] = [$back, $setFrom];
         }
 
         return $this->trace($strokes, $costs, $backs);
     }
 
     /**
+     * Lets the bow be set at other places than where it stands.
+     *
+     * @param array<int, float> $costs made cheaper where setting it anew is
+     * @return array<int, int> where it came from, by the places at which it was set
+     */
+    private function setAnew(TravelStroke $stroke, array &$costs): array
+    {
+        $from = self::cheapest($costs);
+        $least = $costs[$from];
+        $set = [];
+        foreach ($costs as $position => $cost) {
+            $far = abs($position - $from) / self::BINS;
+            $price = $least + self::PRICE_AIR * $far + ($stroke->isSet ? 0.0 : self::PRICE_LIFT);
+            if ($far <= $stroke->reach && $price < $cost) {
+                $costs[$position] = $price;
+                $set[$position] = $from;
+            }
+        }
+
+        return $set;
+    }
+
+    /**
+     * The reachable position with the most bow ahead.
+     *
+     * @param array<int, float> $costs
+     */
+    private static function outermost(array $costs, bool $isDown): int
+    {
+        $reached = array_keys(array_filter($costs, is_finite(...)));
+
+        return $isDown ? $reached[0] ?? 0 : $reached[count($reached) - 1] ?? 0;
+    }
+
+    /**
      * @param list<TravelStroke> $strokes
      * @param array<int, float> $costs
-     * @param list<array<int, array{int, int, bool}>> $backs
+     * @param list<array{array<int, int>, array<int, int>}> $backs
      * @return list<array{from: float, to: float, isLift: bool}>
      */
     private function trace(array $strokes, array $costs, array $backs): array
@@ -121,9 +154,10 @@ final readonly class Travel
         $at = self::cheapest($costs);
         $moves = [];
         for ($index = count($strokes) - 1; $index >= 0; $index--) {
-            [$came, $start, $isSet] = $backs[$index][$at];
-            $moves[$index] = [$start, $at, $isSet];
-            $at = $came;
+            [$back, $setFrom] = $backs[$index];
+            $start = $back[$at];
+            $moves[$index] = [$start, $at, isset($setFrom[$start])];
+            $at = $setFrom[$start] ?? $start;
         }
         ksort($moves);
         $planned = [];
@@ -177,6 +211,14 @@ final readonly class Travel
      */
     private function lengths(TravelStroke $stroke): array
     {
+        $key = "{$stroke->seconds} {$stroke->slowest} {$stroke->comfortable} {$stroke->fastest}";
+
+        return $this->lengths[$key] ??= $this->priced($stroke);
+    }
+
+    /** @return array{list<int>, list<float>} */
+    private function priced(TravelStroke $stroke): array
+    {
         $byLength = [];
         foreach (self::LENGTHS as $factor) {
             $length = min(1.0, $factor * $stroke->comfortable);
@@ -198,14 +240,19 @@ final readonly class Travel
         return [array_keys($byLength), array_values($byLength)];
     }
 
-    private function region(TravelStroke $stroke, float $start): float
+    /** @return list<float> what beginning at each position costs */
+    private function regions(TravelStroke $stroke): array
     {
         [$low, $high, $weight] = $stroke->region;
-        if ($weight === 0.0) {
-            return 0.0;
+        $key = "{$low} {$high} {$weight}";
+        if (!isset($this->regions[$key])) {
+            $this->regions[$key] = [];
+            for ($position = 0; $position <= self::BINS; $position++) {
+                $start = $position / self::BINS;
+                $this->regions[$key][] = $weight * max(0.0, $low - $start, $start - $high);
+            }
         }
-        $outside = max(0.0, $low - $start, $start - $high);
 
-        return $weight * $outside;
+        return $this->regions[$key];
     }
 }

@@ -47,7 +47,7 @@ final readonly class Note
 
     public function has(string ...$articulations): bool
     {
-        return array_intersect($this->articulations, $articulations) !== [];
+        return $this->articulations !== [] && array_intersect($this->articulations, $articulations) !== [];
     }
 
     /** A dot or a line: what makes the notes of a slur separate. */

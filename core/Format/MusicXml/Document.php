@@ -151,7 +151,7 @@ final readonly class Document
                     . ($times > 1 ? ".{$times}" : '') . '-n';
                 $count = 0;
                 foreach (Xml::children($measure) as $note) {
-                    if ($note->nodeName !== 'note' || Xml::child($note, 'rest') !== null) {
+                    if ($note->nodeName !== 'note' || Xml::isRest($note)) {
                         continue;
                     }
                     $count++;

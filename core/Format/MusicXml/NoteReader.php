@@ -40,7 +40,11 @@ final readonly class NoteReader
         $fingerings = [];
         $bow = null;
         $string = null;
-        foreach (Xml::children($element) as $child) {
+        // Thousands of notes come by here: a plain loop, not a generator.
+        for ($child = $element->firstChild; $child !== null; $child = $child->nextSibling) {
+            if (!$child instanceof DOMElement) {
+                continue;
+            }
             switch ($child->nodeName) {
                 case 'pitch':
                     $pitch = $this->pitch($child, $measureNumber);
@@ -137,13 +141,21 @@ final readonly class NoteReader
 
     private function pitch(DOMElement $element, string $measureNumber): Pitch
     {
-        $alter = Xml::text($element, 'alter') ?? '0';
-        $octave = Xml::text($element, 'octave') ?? '';
+        $step = $octave = '';
+        $alter = '0';
+        for ($child = $element->firstChild; $child !== null; $child = $child->nextSibling) {
+            match ($child->nodeName) {
+                'step' => $step = trim($child->textContent),
+                'alter' => $alter = trim($child->textContent),
+                'octave' => $octave = trim($child->textContent),
+                default => null,
+            };
+        }
         if (!is_numeric($alter) || !is_numeric($octave)) {
             throw UnreadableScore::badPitch($this->partName, $measureNumber);
         }
         try {
-            return Pitch::of((string) Xml::text($element, 'step'), (int) round((float) $alter), (int) $octave);
+            return Pitch::of($step, (int) round((float) $alter), (int) $octave);
         } catch (MusicException) {
             throw UnreadableScore::badPitch($this->partName, $measureNumber);
         }

@@ -19,6 +19,8 @@ final class PartReader
 {
     /** @var list<Note> */
     private array $notes = [];
+    /** @var array<string, Fraction> lengths met before: most notes of a part share a few */
+    private array $durations = [];
     private SlurMatcher $slurs;
     private DirectionReader $directions;
     private NoteReader $noteReader;
@@ -112,12 +114,15 @@ final class PartReader
         foreach (Xml::children($element) as $child) {
             switch ($child->nodeName) {
                 case 'note':
-                    $isChord = Xml::child($child, 'chord') !== null;
-                    $isGrace = Xml::child($child, 'grace') !== null;
+                    $has = self::childNames($child);
+                    $isChord = isset($has['chord']);
+                    $isGrace = isset($has['grace']);
                     $duration = $isGrace ? Fraction::zero() : $this->duration($child, $draft->number);
                     $start = $isChord ? $chordStart : $position;
-                    if (Xml::child($child, 'rest') === null) {
-                        $this->slurs->note($child, count($this->notes));
+                    if (!isset($has['rest'])) {
+                        if (isset($has['notations'])) {
+                            $this->slurs->note($child, count($this->notes));
+                        }
                         $onPass = $isGrace || $isChord ? [] : $this->directions->takeSignsOnPass();
                         $this->notes[] =
                             $this->noteReader->read($child, $index, $draft->number, $start, $duration, $onPass);
@@ -162,9 +167,26 @@ final class PartReader
         }
     }
 
+    /** @return array<string, true> */
+    private static function childNames(DOMElement $note): array
+    {
+        $names = [];
+        for ($node = $note->firstChild; $node !== null; $node = $node->nextSibling) {
+            $names[$node->nodeName] = true;
+        }
+
+        return $names;
+    }
+
     private function duration(DOMElement $element, string $measure): Fraction
     {
         $text = Xml::text($element, 'duration') ?? '';
+
+        return $this->durations["{$text}/{$this->divisions}"] ??= $this->lengthOf($text, $measure);
+    }
+
+    private function lengthOf(string $text, string $measure): Fraction
+    {
         if (!is_numeric($text) || (float) $text < 0 || (float) $text > 1e9) {
             throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
         }

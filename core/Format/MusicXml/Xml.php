@@ -33,6 +33,22 @@ final class Xml
         return null;
     }
 
+    /** Whether a note element is a rest: told by the first of its children that names a pitch or a rest. */
+    public static function isRest(DOMElement $note): bool
+    {
+        for ($node = $note->firstChild; $node !== null; $node = $node->nextSibling) {
+            switch ($node->nodeName) {
+                case 'pitch':
+                case 'unpitched':
+                    return false;
+                case 'rest':
+                    return true;
+            }
+        }
+
+        return false;
+    }
+
     /** The trimmed text of a child element, null when there is none. */
     public static function text(DOMNode $parent, string $name): ?string
     {

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus';
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import EngravedPage from '../engraving/EngravedPage.vue';
-import { boxOf } from '../engraving/ink';
+import { measurePage, type Geometry } from '../engraving/ink';
 import Because from './Because.vue';
 import InkLayer from './InkLayer.vue';
 import { KEY_CARD, press } from './keys';
@@ -20,7 +20,7 @@ const musicXml = ref<string | null>(null);
 const page = ref<InstanceType<typeof EngravedPage> | null>(null);
 const sayIt = ref<InstanceType<typeof SayIt> | null>(null);
 const scroller = ref<HTMLElement | null>(null);
-const drawn = ref(0);
+const geometry = shallowRef<Geometry | null>(null);
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 /** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
@@ -29,7 +29,6 @@ let isDue = false;
 let fetching = 0;
 let timer = 0;
 
-const sheet = computed(() => (drawn.value > 0 ? (page.value?.sheet ?? null) : null));
 const signs = computed(() => {
     const summary = desk.piece?.summary;
     if (!summary) return '';
@@ -66,7 +65,7 @@ async function open(): Promise<void> {
     const wanted = typeof section === 'string' && section !== '' ? section : undefined;
     if (wanted && Number(wanted) === desk.frame?.section.id && musicXml.value) return;
     musicXml.value = null;
-    drawn.value = 0;
+    geometry.value = null;
     const opened = await desk.open(String(piece), wanted);
     if (opened !== null && String(opened) !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
@@ -103,9 +102,8 @@ function keydown(event: KeyboardEvent): void {
 function bringIntoView(): void {
     const note = desk.note;
     const view = scroller.value;
-    if (!note || !view || !sheet.value) return;
-    const box = boxOf(sheet.value, note.id);
-    if (!box) return;
+    const box = geometry.value?.boxes.get(note?.id ?? '');
+    if (!box || !view) return;
     const top = box.systemTop - 30;
     const bottom = box.systemBottom + 60;
     if (top < view.scrollTop) view.scrollTop = top;
@@ -113,8 +111,9 @@ function bringIntoView(): void {
 }
 
 function pageDrawn(): void {
-    const isFirst = drawn.value === 0;
-    drawn.value += 1;
+    const isFirst = geometry.value === null;
+    const sheet = page.value?.sheet;
+    geometry.value = sheet ? measurePage(sheet) : null;
     if (isFirst) void nextTick(bringIntoView);
 }
 </script>
@@ -156,7 +155,7 @@ function pageDrawn(): void {
                         @drawn="pageDrawn"
                         @pick="(id, extend) => desk.chooseId(id, extend)"
                     >
-                        <InkLayer v-if="sheet" :sheet="sheet" :drawn="drawn" :lane="hasLane" />
+                        <InkLayer v-if="geometry" :geometry="geometry" :lane="hasLane" />
                     </EngravedPage>
                 </div>
                 <div class="bottom">

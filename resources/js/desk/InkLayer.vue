@@ -1,129 +1,130 @@
 <script setup lang="ts">
 /** What lies over the engraved page: the chosen note, ink not engraved yet, proposals, and what turned round. */
 import { onMounted, ref, watch } from 'vue';
-import { boxOf, bowSign, engravedSigns, text } from '../engraving/ink';
+import type { Direction } from '../api/types';
+import { bowSign, text, type Geometry } from '../engraving/ink';
 import { drawLanes } from './lanes';
 import { useDesk } from './store';
 
-const props = defineProps<{ sheet: HTMLElement; drawn: number; lane: boolean }>();
+const props = defineProps<{ geometry: Geometry; lane: boolean }>();
 const desk = useDesk();
 const inkLayer = ref<SVGGElement | null>(null);
 const frameLayer = ref<SVGGElement | null>(null);
 const laneLayer = ref<SVGGElement | null>(null);
+/** Signs the newest plan turned, shown as ink until the page is engraved anew. */
+let pending: Record<string, Direction | null> = {};
 let covered: SVGUseElement[] = [];
+let isLaneDue = 0;
 
-/** Signs that differ from the engraving: put by keys, or answered by the server and not engraved yet. */
+function shape(name: string, attributes: Record<string, string | number>): SVGElement {
+    const element = document.createElementNS('http://www.w3.org/2000/svg', name);
+    Object.entries(attributes).forEach(([key, value]) => element.setAttribute(key, String(value)));
+    return element;
+}
+
 function drawInk(): void {
     const group = inkLayer.value;
     if (!group) return;
+    const { boxes, signs } = props.geometry;
     covered.forEach((use) => use.style.removeProperty('opacity'));
     covered = [];
-    group.replaceChildren();
-    const shown: Record<string, 'down' | 'up' | null> = { ...pending, ...desk.ink };
-    for (const [id, direction] of Object.entries(shown)) {
-        const box = boxOf(props.sheet, id);
+    const drawn: SVGElement[] = [];
+    for (const [id, direction] of Object.entries({ ...pending, ...desk.ink })) {
+        const box = boxes.get(id);
         if (!box) continue;
-        const signs = engravedSigns(props.sheet, id);
-        const old = signs[0]?.getBoundingClientRect();
-        const origin = props.sheet.getBoundingClientRect();
-        signs.forEach((use) => {
+        const old = signs.get(id);
+        old?.uses.forEach((use) => {
             use.style.opacity = '0';
             covered.push(use);
         });
         if (direction) {
-            const y = old ? old.bottom - origin.top : Math.min(box.staffTop, box.y) - 6;
-            group.append(bowSign(direction, box.x + box.width / 2, y));
+            drawn.push(bowSign(direction, box.x + box.width / 2, old?.foot ?? Math.min(box.staffTop, box.y) - 6));
         }
     }
     for (const id of desk.turned) {
-        const box = boxOf(props.sheet, id);
+        const box = boxes.get(id);
         if (box && !(id in desk.ink)) {
-            const glow = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
-            glow.setAttribute('cx', String(box.x + box.width / 2));
-            glow.setAttribute('cy', String(box.y + box.height / 2));
-            glow.setAttribute('r', '12');
-            glow.setAttribute('class', 'turned');
-            group.append(glow);
+            drawn.push(shape('circle', { cx: box.x + box.width / 2, cy: box.y + box.height / 2, r: 12, class: 'turned' }));
         }
     }
     for (const mark of desk.plan?.marks ?? []) {
-        if (mark.state === 'decided') continue;
-        const box = boxOf(props.sheet, mark.from);
+        const box = mark.state === 'decided' ? undefined : boxes.get(mark.from);
         if (!box) continue;
         const x = box.x + box.width / 2;
         const y = Math.min(box.staffTop, box.y) - 24;
         const kind = mark.state === 'proposed' ? 'proposal' : 'choice';
-        if (mark.words === 'down' || mark.words === 'up') {
-            group.append(bowSign(mark.words, x, y, kind));
-        } else {
-            group.append(text(mark.words, x, y, `${kind} is-words`));
-        }
+        const isSign = mark.words === 'down' || mark.words === 'up';
+        drawn.push(isSign ? bowSign(mark.words as Direction, x, y, kind) : text(mark.words, x, y, `${kind} is-words`));
     }
+    group.replaceChildren(...drawn);
 }
-
-let pending: Record<string, 'down' | 'up' | null> = {};
 
 function drawFrame(): void {
     const group = frameLayer.value;
     if (!group) return;
-    group.replaceChildren();
     const [from, to] = desk.stretch;
+    const drawn: SVGElement[] = [];
     for (let index = from; index <= to; index += 1) {
-        const note = desk.notes[index];
-        const box = note ? boxOf(props.sheet, note.id) : null;
+        const box = props.geometry.boxes.get(desk.notes[index]?.id ?? '');
         if (!box) continue;
-        const rect = document.createElementNS('http://www.w3.org/2000/svg', 'rect');
         const top = Math.min(box.staffTop - 20, box.y - 14);
         const bottom = Math.max(box.staffBottom + 8, box.y + box.height + 8);
-        rect.setAttribute('x', String(box.x - 5));
-        rect.setAttribute('y', String(top));
-        rect.setAttribute('width', String(box.width + 10));
-        rect.setAttribute('height', String(bottom - top));
-        rect.setAttribute('rx', '6');
-        rect.setAttribute('class', from === to ? 'chosen' : 'chosen is-stretch');
-        group.append(rect);
+        drawn.push(
+            shape('rect', {
+                x: box.x - 5,
+                y: top,
+                width: box.width + 10,
+                height: bottom - top,
+                rx: 6,
+                class: from === to ? 'chosen' : 'chosen is-stretch',
+            }),
+        );
     }
+    group.replaceChildren(...drawn);
 }
 
 function drawLane(): void {
-    if (laneLayer.value) {
-        laneLayer.value.replaceChildren();
-        if (props.lane) drawLanes(laneLayer.value, props.sheet, desk.notes, desk.flags);
-    }
+    if (!laneLayer.value) return;
+    laneLayer.value.replaceChildren(...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []));
 }
 
-function drawAll(): void {
-    drawLane();
-    drawInk();
-    drawFrame();
+function laneSoon(): void {
+    // The lane can wait a moment; a key pressed meanwhile cannot.
+    window.clearTimeout(isLaneDue);
+    isLaneDue = window.setTimeout(drawLane, 300);
 }
 
-/** A new plan: what it prints differently from the engraved page is shown as ink until the page is new. */
 watch(
     () => desk.version,
     () => {
         pending = {};
-        for (const id of desk.turned) {
-            const note = desk.notes.find((one) => one.id === id);
-            if (note?.bow && note.prints.some((print) => print.endsWith('-bow'))) {
-                pending[id] = note.bow.direction;
+        const turned = new Set(desk.turned);
+        for (const note of desk.notes) {
+            if (turned.has(note.id) && note.bow && note.prints.some((print) => print.endsWith('-bow'))) {
+                pending[note.id] = note.bow.direction;
             }
         }
         drawInk();
-        drawLane();
+        laneSoon();
     },
 );
 watch(
-    () => props.drawn,
+    () => props.geometry,
     () => {
         pending = {};
-        drawAll();
+        drawLane();
+        drawInk();
+        drawFrame();
     },
 );
 watch(() => desk.ink, drawInk);
 watch(() => [desk.chosen, desk.anchor], drawFrame);
 watch(() => props.lane, drawLane);
-onMounted(drawAll);
+onMounted(() => {
+    drawLane();
+    drawInk();
+    drawFrame();
+});
 </script>
 
 <template>

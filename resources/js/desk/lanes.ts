@@ -1,5 +1,6 @@
 /** The bow lane: the path of the bow from frog (bottom) to tip (top), under every system, on the notes' own axis. */
 import type { DeskNote, Flag } from '../api/types';
+import type { Geometry } from '../engraving/ink';
 
 const SVG = 'http://www.w3.org/2000/svg';
 const HEIGHT = 28;
@@ -8,8 +9,6 @@ const GAP = 8;
 interface Spot {
     note: DeskNote;
     x: number;
-    end: number;
-    system: Element;
 }
 
 function element(name: string, attributes: Record<string, string | number>): SVGElement {
@@ -24,28 +23,25 @@ function word(text: string, x: number, y: number, className: string): SVGElement
     return made;
 }
 
-/** Draws the lane of each system into a group laid over the page. */
-export function drawLanes(group: SVGGElement, sheet: HTMLElement, notes: DeskNote[], flags: Flag[]): void {
-    const origin = sheet.getBoundingClientRect();
+/** The lane of each system, to be laid over the page. */
+export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]): SVGElement[] {
+    const drawn: SVGElement[] = [];
     const byId = new Map(notes.filter((note) => note.bow?.from !== undefined && note.duration !== '0').map((note) => [note.id, note]));
-    if (byId.size === 0) return;
+    if (byId.size === 0) return drawn;
     const firstVoice = notes.find((note) => note.bow)?.voice;
     const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').map((flag) => flag.note));
-    sheet.querySelectorAll('g.system').forEach((system) => {
-        const box = system.getBoundingClientRect();
-        const staff = Array.from(system.querySelectorAll('g.staff > path')).map((line) => line.getBoundingClientRect());
-        const left = (staff.length ? Math.min(...staff.map((line) => line.left)) : box.left) - origin.left;
-        const right = (staff.length ? Math.max(...staff.map((line) => line.right)) : box.right) - origin.left;
-        const top = box.bottom - origin.top + GAP;
+    geometry.systems.forEach((system) => {
+        const { left, right } = system;
+        const top = system.bottom + GAP;
         const y = (place: number): number => top + HEIGHT * (1 - place);
         const spots: Spot[] = [];
         const seen = new Set<string>();
-        system.querySelectorAll<SVGGElement>('g.note').forEach((each) => {
-            const note = byId.get(each.id);
-            if (!note || note.voice !== firstVoice || seen.has(note.onset)) return;
+        system.notes.forEach((id) => {
+            const note = byId.get(id);
+            const box = geometry.boxes.get(id);
+            if (!note || !box || note.voice !== firstVoice || seen.has(note.onset)) return;
             seen.add(note.onset);
-            const head = (each.querySelector('.notehead') ?? each).getBoundingClientRect();
-            spots.push({ note, x: head.left + head.width / 2 - origin.left, end: 0, system });
+            spots.push({ note, x: box.x + box.width / 2 });
         });
         if (spots.length === 0) return;
         spots.sort((a, b) => a.x - b.x);
@@ -57,7 +53,7 @@ export function drawLanes(group: SVGGElement, sheet: HTMLElement, notes: DeskNot
             const gap = next ? value(next.note.onset) - value(spot.note.onset) : length;
             return spot.x + (until - spot.x) * Math.min(1, gap > 0 ? length / gap : 1);
         };
-        group.append(
+        drawn.push(
             element('rect', { x: left, y: top, width: right - left, height: HEIGHT, class: 'lane-ground' }),
             element('line', { x1: left, x2: right, y1: y(0.5), y2: y(0.5), class: 'lane-middle' }),
             word('tip', left - 5, top + 8, 'lane-word'),
@@ -67,7 +63,7 @@ export function drawLanes(group: SVGGElement, sheet: HTMLElement, notes: DeskNot
             const bow = spot.note.bow!;
             const end = span(index);
             const className = runsOut.has(spot.note.id) ? 'lane-wrong' : bow.direction === 'down' ? 'lane-down' : 'lane-up';
-            group.append(element('line', { x1: spot.x, y1: y(bow.from!), x2: end, y2: y(bow.to!), class: className }));
+            drawn.push(element('line', { x1: spot.x, y1: y(bow.from!), x2: end, y2: y(bow.to!), class: className }));
             const before = spots[index - 1];
             const jump = ['retake', 'lift', 'start'].includes(bow.join);
             if (before && jump && before.note.bow?.to !== undefined) {
@@ -75,15 +71,16 @@ export function drawLanes(group: SVGGElement, sheet: HTMLElement, notes: DeskNot
                 const y1 = y(before.note.bow.to);
                 const y2 = y(bow.from!);
                 const peak = Math.min(y1, y2) - 9;
-                group.append(
+                drawn.push(
                     element('path', { d: `M${x1} ${y1}Q${(x1 + spot.x) / 2} ${peak} ${spot.x} ${y2}`, class: 'lane-air' }),
                 );
             }
             if (bow.advice) {
-                group.append(word(bow.advice, spot.x, top + HEIGHT + 12, 'lane-advice'));
+                drawn.push(word(bow.advice, spot.x, top + HEIGHT + 12, 'lane-advice'));
             }
         });
     });
+    return drawn;
 }
 
 /** "5/2" as a number. */

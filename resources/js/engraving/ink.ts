@@ -16,42 +16,83 @@ export interface Box {
     systemBottom: number;
 }
 
+/** One system: what is drawn in it, and the ends of its staff lines. */
+export interface SystemBox {
+    left: number;
+    right: number;
+    top: number;
+    bottom: number;
+    notes: string[];
+}
+
+/** Engraved bowing signs of a note, and the foot they stand on. */
+export interface Signs {
+    uses: SVGUseElement[];
+    foot: number;
+}
+
+/**
+ * Where everything stands on an engraved page.
+ *
+ * Measured once for each engraving: asking the browser again at every key would make it lay the page out at every key.
+ */
+export interface Geometry {
+    boxes: Map<string, Box>;
+    signs: Map<string, Signs>;
+    systems: SystemBox[];
+}
+
 export function noteElement(page: HTMLElement, id: string): SVGGElement | null {
     return page.querySelector<SVGGElement>(`#${CSS.escape(id)}`);
 }
 
-/** Where a note stands on the page; null while it is not engraved. */
-export function boxOf(page: HTMLElement, id: string): Box | null {
-    const note = noteElement(page, id);
-    if (!note) {
-        return null;
-    }
+export function measurePage(page: HTMLElement): Geometry {
     const origin = page.getBoundingClientRect();
-    const heads = (note.querySelector('.notehead') ?? note).getBoundingClientRect();
-    const staff = note.closest('g.staff');
-    const lines = Array.from(staff?.querySelectorAll(':scope > path') ?? []).map((path) => path.getBoundingClientRect());
-    const system = note.closest('g.system')?.getBoundingClientRect() ?? heads;
-    const tops = lines.map((line) => line.top);
-    const bottoms = lines.map((line) => line.bottom);
-    return {
-        x: heads.left - origin.left,
-        y: heads.top - origin.top,
-        width: heads.width,
-        height: heads.height,
-        staffTop: (tops.length ? Math.min(...tops) : heads.top) - origin.top,
-        staffBottom: (bottoms.length ? Math.max(...bottoms) : heads.bottom) - origin.top,
-        systemTop: system.top - origin.top,
-        systemBottom: system.bottom - origin.top,
-    };
-}
-
-/** The engraved bowing signs of a note, to be covered when they no longer hold. */
-export function engravedSigns(page: HTMLElement, id: string): SVGUseElement[] {
-    const note = noteElement(page, id);
-    const owner = note?.closest('g.chord') ?? note;
-    return Array.from(owner?.querySelectorAll<SVGUseElement>('use') ?? []).filter((use) =>
-        BOW_GLYPHS.test(use.getAttribute('href') ?? use.getAttribute('xlink:href') ?? ''),
-    );
+    const geometry: Geometry = { boxes: new Map(), signs: new Map(), systems: [] };
+    page.querySelectorAll('g.system').forEach((system) => {
+        const around = system.getBoundingClientRect();
+        const of: SystemBox = {
+            left: Infinity,
+            right: -Infinity,
+            top: around.top - origin.top,
+            bottom: around.bottom - origin.top,
+            notes: [],
+        };
+        system.querySelectorAll('g.staff').forEach((staff) => {
+            let top = Infinity;
+            let bottom = -Infinity;
+            staff.querySelectorAll(':scope > path').forEach((path) => {
+                const line = path.getBoundingClientRect();
+                top = Math.min(top, line.top - origin.top);
+                bottom = Math.max(bottom, line.bottom - origin.top);
+                of.left = Math.min(of.left, line.left - origin.left);
+                of.right = Math.max(of.right, line.right - origin.left);
+            });
+            staff.querySelectorAll<SVGGElement>('g.note').forEach((note) => {
+                const head = (note.querySelector('.notehead') ?? note).getBoundingClientRect();
+                of.notes.push(note.id);
+                geometry.boxes.set(note.id, {
+                    x: head.left - origin.left,
+                    y: head.top - origin.top,
+                    width: head.width,
+                    height: head.height,
+                    staffTop: top,
+                    staffBottom: bottom,
+                    systemTop: of.top,
+                    systemBottom: of.bottom,
+                });
+                const uses = Array.from((note.closest('g.chord') ?? note).querySelectorAll<SVGUseElement>('use')).filter((use) =>
+                    BOW_GLYPHS.test(use.getAttribute('href') ?? use.getAttribute('xlink:href') ?? ''),
+                );
+                const first = uses[0];
+                if (first) {
+                    geometry.signs.set(note.id, { uses, foot: first.getBoundingClientRect().bottom - origin.top });
+                }
+            });
+        });
+        geometry.systems.push(of);
+    });
+    return geometry;
 }
 
 function path(d: string, className: string): SVGPathElement {

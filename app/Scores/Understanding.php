@@ -23,6 +23,24 @@ final readonly class Understanding
         6 => 'F♯ major or D♯ minor', 7 => 'C♯ major or A♯ minor',
     ];
 
+    /** Major or minor, by the note the lowest part ends on; both names when that is neither tonic. */
+    private function key(Score $score, int $fifths): string
+    {
+        $both = self::KEYS[$fifths] ?? '';
+        $lowest = null;
+        foreach ($score->parts as $part) {
+            $last = $part->notes[count($part->notes) - 1] ?? null;
+            $lowest = $last?->pitch ?? $lowest;
+        }
+        foreach (explode(' or ', $both) as $name) {
+            if ($lowest !== null && explode(' ', $name)[0] === $lowest->spoken()) {
+                return $name;
+            }
+        }
+
+        return $both;
+    }
+
     /** @return array<string, mixed> */
     public function of(Score $score, string $fallbackTitle): array
     {
@@ -35,7 +53,7 @@ final readonly class Understanding
             'title' => $score->title !== '' ? $score->title : $fallbackTitle,
             'measures' => count($score->measures) - ($score->pickup() === null ? 0 : 1),
             'pickup' => $score->pickup() !== null,
-            'key' => self::KEYS[$full->keyFifths] ?? '',
+            'key' => $this->key($score, $full->keyFifths),
             'meter' => $full->meter->isFree ? 'free' : "{$full->meter->beats}/{$full->meter->unit}",
             'tempo' => isset($score->tempos[0]) ? (int) round($score->tempos[0]->quartersPerMinute) : null,
             'roadmap' => $roadmap->inWords($score->measures),

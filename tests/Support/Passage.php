@@ -104,6 +104,25 @@ final class Passage
         return $this;
     }
 
+    /** The same passage with other notes. */
+    public function withText(string $music): self
+    {
+        $copy = new self($this->meter, $music);
+        foreach (get_object_vars($this) as $name => $value) {
+            if ($name !== 'music' && $name !== 'meter') {
+                $copy->{$name} = $value;
+            }
+        }
+
+        return $copy;
+    }
+
+    /** The music as it was written. */
+    public function text(): string
+    {
+        return $this->music;
+    }
+
     public function score(): Score
     {
         return (new ScoreReader())->read($this->musicXml());

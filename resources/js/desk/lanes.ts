@@ -29,12 +29,17 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
     const byId = new Map(notes.filter((note) => note.bow?.from !== undefined && note.duration !== '0').map((note) => [note.id, note]));
     if (byId.size === 0) return drawn;
     const firstVoice = notes.find((note) => note.bow)?.voice;
+    const all = new Map(notes.map((note) => [note.id, note]));
     const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').map((flag) => flag.note));
     geometry.systems.forEach((system) => {
         const { left, right } = system;
         const top = system.bottom + GAP;
         const y = (place: number): number => top + HEIGHT * (1 - place);
         const spots: Spot[] = [];
+        // Plucked notes too: the bow's line ends where its note does, whoever comes next.
+        const places = system.notes
+            .map((id) => ({ onset: value(all.get(id)?.onset ?? '0'), x: geometry.boxes.get(id)?.x ?? 0 }))
+            .sort((a, b) => a.x - b.x);
         const seen = new Set<string>();
         system.notes.forEach((id) => {
             const note = byId.get(id);
@@ -47,10 +52,11 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         spots.sort((a, b) => a.x - b.x);
         const span = (index: number): number => {
             const spot = spots[index]!;
-            const next = spots[index + 1];
+            const start = value(spot.note.onset);
+            const next = places.find((place) => place.onset > start && place.x > spot.x);
             const until = next ? next.x : right - 6;
             const length = value(spot.note.duration);
-            const gap = next ? value(next.note.onset) - value(spot.note.onset) : length;
+            const gap = next ? next.onset - start : length;
             return spot.x + (until - spot.x) * Math.min(1, gap > 0 ? length / gap : 1);
         };
         drawn.push(

@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+// Renews docs/screenshots from the demo data: ./pencil shots
+
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Support\Harness;
+use Tests\Browser\Support\Page;
+
+require __DIR__ . '/../../../vendor/autoload.php';
+
+$folder = dirname(__DIR__, 3) . '/docs/screenshots';
+is_dir($folder) || mkdir($folder, 0o777, true);
+$shoot = static function (Page $page, string $name) use ($folder): void {
+    usleep(1_500_000);
+    $page->driver->takeScreenshot("{$folder}/{$name}.png");
+    echo "{$name}.png\n";
+};
+
+$page = Page::open()->go('/sign-in');
+$page->find('input[name=email]');
+$shoot($page, 'sign-in');
+$page->signIn();
+$shoot($page, 'rack');
+$page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
+    ->sendKeys(dirname(__DIR__, 3) . '/demo/scores/cobblers-holiday.musicxml');
+$page->sees('What was understood', '.el-dialog');
+$shoot($page, 'bring-in');
+$page->go('/piece/2/desk')->engraved();
+$page->find('.ruler button[aria-label="Go to measure 26"]')->click();
+$page->find('input[name=say-it]')->sendKeys('27-32 no slurs');
+$page->sees('turn round', '#says');
+$shoot($page, 'desk');
+$page->go('/piece/3/desk')->engraved();
+$shoot($page, 'desk-bow-runs-out');
+$page->go('/piece/2/hand-out')->find('.part');
+$shoot($page, 'hand-out');
+$phone = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+$shoot($phone, 'my-part');
+$phone->press('Pencil list');
+$shoot($phone, 'my-part-pencil-list');

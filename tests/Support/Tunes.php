@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+/** Made-up tunes for properties that must hold over any music: the same tune for the same number. */
+final class Tunes
+{
+    private const PATTERNS = [
+        ['q', 'q', 'q', 'q'], ['h', 'q', 'q'], ['q.', 'e', 'h'], ['e', 'e', 'q', 'e', 'e', 'q'], ['h.', 'rq'], ['q', 'rq', 'h'],
+        ['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['w'], ['rq', 'q', 'q', 'q'], ['rh', 'h'], ['q', 'q', 'h'], ['rw'],
+    ];
+
+    public static function make(int $seed): Passage
+    {
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
+        $measures = [];
+        for ($count = $random->getInt(8, 20); $count > 0; $count--) {
+            $pattern = self::PATTERNS[$random->getInt(0, count(self::PATTERNS) - 1)];
+            $notes = [];
+            $slur = 0;
+            foreach ($pattern as $index => $value) {
+                if (str_starts_with($value, 'r')) {
+                    $notes[] = $value;
+                    continue;
+                }
+                $pitch = 'DEFGAB'[$random->getInt(0, 5)] . $random->getInt(4, 4);
+                $note = $pitch . $value . ($slur === 0 && $random->getInt(0, 5) === 0 ? "'" : '');
+                $next = $pattern[$index + 1] ?? 'r';
+                if ($slur > 0) {
+                    $note .= ')';
+                    $slur = 0;
+                } elseif (!str_starts_with($next, 'r') && $random->getInt(0, 2) === 0) {
+                    $note = '(' . $note;
+                    $slur = 1;
+                }
+                $notes[] = $note;
+            }
+            $dynamic = $random->getInt(0, 5) === 0 ? '[' . ['p', 'mf', 'f', 'ff'][$random->getInt(0, 3)] . '] ' : '';
+            $measures[] = $dynamic . implode(' ', $notes);
+        }
+        $schools = [\UprightPencil\Bowing\BowSchool::AsItComes, \UprightPencil\Bowing\BowSchool::Downbeat];
+
+        return Passage::of('4/4', implode(' | ', $measures))->at($random->getInt(60, 140))->school($schools[$seed % 2]);
+    }
+}

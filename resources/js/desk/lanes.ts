@@ -38,7 +38,7 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         const spots: Spot[] = [];
         // Plucked notes too: the bow's line ends where its note does, whoever comes next.
         const places = system.notes
-            .map((id) => ({ onset: value(all.get(id)?.onset ?? '0'), x: geometry.boxes.get(id)?.x ?? 0 }))
+            .map((id) => ({ onset: value(all.get(id)?.onset ?? '0'), x: (geometry.boxes.get(id)?.x ?? 0) + (geometry.boxes.get(id)?.width ?? 0) / 2 }))
             .sort((a, b) => a.x - b.x);
         const seen = new Set<string>();
         system.notes.forEach((id) => {

@@ -4,6 +4,7 @@ use App\Http\Middleware\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Exceptions\PostTooLargeException;
 use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Session\TokenMismatchException;
@@ -31,6 +32,9 @@ return Application::configure(basePath: dirname(__DIR__))
                     ? $exception->getMessage()
                     : 'This is not here any more, or not yours to see.'], 404)
                 : null;
+        });
+        $exceptions->render(function (PostTooLargeException $exception, Request $request) {
+            return response()->json(['message' => 'The file is larger than 16 MB, which is more than any part needs.'], 413);
         });
         $exceptions->render(function (HttpException $exception, Request $request) {
             return $request->is('api/*') && $exception->getPrevious() instanceof TokenMismatchException

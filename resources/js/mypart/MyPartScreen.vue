@@ -317,6 +317,10 @@ footer select {
 }
 
 @media print {
+    body:has(.print-page) #app {
+        display: none;
+    }
+
     .print-pages {
         display: block;
     }

@@ -7,6 +7,7 @@ use App\Http\Controllers\PieceController;
 use App\Http\Controllers\RackController;
 use App\Http\Controllers\SessionController;
 use App\Http\Controllers\StudentController;
+use App\Http\Controllers\TuttiController;
 use Illuminate\Support\Facades\Route;
 
 Route::prefix('api')->group(function (): void {
@@ -33,6 +34,8 @@ Route::prefix('api')->group(function (): void {
         Route::delete('pieces/{piece}', [PieceController::class, 'destroy']);
         Route::post('pieces/{piece}/restore', [PieceController::class, 'restore'])->whereNumber('piece');
         Route::get('pieces/{piece}/history', [DeskController::class, 'history']);
+        Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
+        Route::get('pieces/{piece}/read-through', [TuttiController::class, 'readThrough']);
         Route::get('pieces/{piece}/handout', [HandOutController::class, 'show']);
         Route::post('pieces/{piece}/shares', [HandOutController::class, 'invite']);
         Route::patch('shares/{share}', [HandOutController::class, 'changeShare']);

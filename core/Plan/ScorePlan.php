@@ -22,4 +22,10 @@ final readonly class ScorePlan
         public array $flags,
     ) {
     }
+
+    /** @param list<Flag> $more */
+    public function withFlags(array $more): self
+    {
+        return new self($this->score, $this->roadmap, $this->parts, [...$this->flags, ...$more]);
+    }
 }

@@ -123,7 +123,8 @@ final class Comparison
         );
     }
 
-    private function flag(SharedStretch $stretch): Flag
+    /** What differs, in a sentence with the ways to agree. */
+    public function flag(SharedStretch $stretch): Flag
     {
         $one = $this->plan($stretch->one);
         $other = $this->plan($stretch->other);
@@ -141,63 +142,38 @@ final class Comparison
             $text = "{$one->part->name} and {$other->part->name} share a rhythm and bow it in opposite directions, {$where}.";
         }
 
-        return new Flag(FlagCode::SectionsDiffer, $text, null, $first, null, $stretch->pairs[$differs[0]][0], [
-            new WayOut("{$other->part->name} as {$one->part->name}", $this->copy($stretch, $one, $other, 0)),
-            new WayOut("{$one->part->name} as {$other->part->name}", $this->copy($stretch, $other, $one, 1)),
-        ]);
+        $ways = [$this->copy($stretch, $one, $other, 0), $this->copy($stretch, $other, $one, 1)];
+
+        return new Flag(
+            FlagCode::SectionsDiffer,
+            $text,
+            null,
+            $first,
+            null,
+            $stretch->pairs[$differs[0]][0],
+            array_values(array_filter($ways)),
+        );
     }
 
     /**
-     * Pencil lines that give one part the slurs and the first direction of the other, over the measures that differ.
+     * The mark that turns one part the other's way where they first differ: their strokes being the same, the rest of the
+     * stretch follows. Offered only where the slurs agree.
      *
      * @param int $side which note of each pair is the giver's: 0 or 1
-     * @return list<string>
      */
-    private function copy(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): array
+    private function copy(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?WayOut
     {
-        $places = new Places($this->score, $taker->part);
-        $lines = ["part {$taker->part->name}"];
-        $start = null;
-        $count = count($stretch->pairs);
-        $differs = [...$stretch->slursDiffer, ...$stretch->directionsDiffer];
-        sort($differs);
-        $from = max(0, ($differs[0] ?? 0) - 1);
-        $to = min($count - 1, ($differs[count($differs) - 1] ?? 0) + 1);
-        for ($position = $from; $position <= $to; $position++) {
-            $given = $giver->bow->at($stretch->pairs[$position][$side]);
-            $taken = $taker->bow->at($stretch->pairs[$position][1 - $side]);
-            $id = $stretch->pairs[$position][1 - $side];
-            if ($given === null || $taken === null) {
-                continue;
-            }
-            if ($taken->isHead && !$given->isHead || $taken->isHead && $this->startsSlur($taker, $stretch, $position, 1 - $side)) {
-                $lines[] = $places->nameOf($id) . ' no slurs';
-            }
-            if ($given->isHead) {
-                $start = $position;
-            }
-            $next = isset($stretch->pairs[$position + 1]) ? $giver->bow->at($stretch->pairs[$position + 1][$side]) : null;
-            if (!$given->isHead && ($next === null || $next->isHead) && $start !== null && self::isSlurred($given)) {
-                $lines[] = $places->nameOf($stretch->pairs[$start][1 - $side]) . ' slur ' . $places->nameOf($id);
-            }
-            if ($position === $from && $given->isHead && $given->direction !== $taken->direction) {
-                $lines[] = $places->nameOf($id) . ' ' . $given->direction->value;
-            }
+        $at = $stretch->directionsDiffer[0] ?? null;
+        $given = $at === null ? null : $giver->bow->at($stretch->pairs[$at][$side]);
+        if ($at === null || $given === null || $stretch->slursDiffer !== []) {
+            return null;
         }
-        $head = $stretch->directionsDiffer[0] ?? null;
-        $given = $head === null ? null : $giver->bow->at($stretch->pairs[$head][$side]);
-        if ($head !== null && $given !== null) {
-            $lines[] = $places->nameOf($stretch->pairs[$head][1 - $side]) . ' ' . $given->direction->value;
-        }
+        $place = (new Places($this->score, $taker->part))->nameOf($stretch->pairs[$at][1 - $side]);
 
-        return array_values(array_unique($lines));
-    }
-
-    private function startsSlur(PartPlan $plan, SharedStretch $stretch, int $position, int $side): bool
-    {
-        $next = isset($stretch->pairs[$position + 1]) ? $plan->bow->at($stretch->pairs[$position + 1][$side]) : null;
-
-        return $next !== null && self::isSlurred($next);
+        return new WayOut(
+            "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
+            ["part {$taker->part->name}", "{$place} {$given->direction->value}"],
+        );
     }
 
     private static function isSlurred(NoteBow $bow): bool

@@ -15,6 +15,12 @@ export const router = createRouter({
         { path: '/part/:token', name: 'my-part', component: () => import('./mypart/MyPartScreen.vue'), meta: { open: true } },
         { path: '/rack', name: 'rack', component: () => import('./rack/RackScreen.vue') },
         { path: '/piece/:piece/desk/:section?', name: 'desk', component: () => import('./desk/DeskScreen.vue') },
+        { path: '/piece/:piece/tutti', name: 'tutti', component: () => import('./tutti/TuttiScreen.vue') },
+        {
+            path: '/piece/:piece/read-through',
+            name: 'read-through',
+            component: () => import('./readthrough/ReadThroughScreen.vue'),
+        },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
         { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
     ],

@@ -26,6 +26,10 @@ final class AccessibilityTest extends TestCase
         self::assertSame([], $page->seriousProblems(), 'what was understood');
         $page->go('/piece/2/desk')->engraved();
         self::assertSame([], $page->seriousProblems(), 'desk');
+        $page->go('/piece/2/tutti')->find('.middle svg rect');
+        self::assertSame([], $page->seriousProblems(), 'tutti');
+        $page->go('/piece/3/read-through')->find('article');
+        self::assertSame([], $page->seriousProblems(), 'read-through');
         $page->go('/piece/2/hand-out')->find('.part');
         self::assertSame([], $page->seriousProblems(), 'hand out');
     }

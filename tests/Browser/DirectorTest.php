@@ -144,6 +144,34 @@ final class DirectorTest extends TestCase
         self::assertStringNotContainsString('Stack trace', Harness::get()->serverLog());
     }
 
+    public function testTuttiTurnsOneSectionTheOthersWay(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/2/tutti');
+        $page->sees('bow it in opposite directions, mm. 3–4', '.beside');
+        $before = $page->count('.beside .card');
+        $page->press('Cello as Viola: up at 3.1', '.beside');
+        $page->sees('Cello as Viola', '.el-message');
+        $page->until(fn (): bool => $page->count('.beside .card') < $before, 'the quarrel is still there');
+        $page->go('/piece/2/desk')->engraved()->press('Cello', '.tabs');
+        $page->engraved()->find('.ruler button[aria-label="Go to measure 3"]')->click();
+        $page->sees('up bow', '.because h2')->sees('Marked so', '.because');
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testReadThroughTakesAWayOutAndLeavesAnotherFlag(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/3/read-through');
+        $page->sees('5.0 s on one bow need 80 cm at the slowest', 'article');
+        $before = $page->count('article');
+        $page->press('Everyone changes to up at 1.4', 'article');
+        $page->until(fn (): bool => $page->count('article') === $before - 1, 'the flag is still there');
+        $page->press('Leave it', 'article');
+        $page->sees('left by Maren Tallow', '.read-through');
+        $page->press('Look again', '.read-through');
+        $page->until(fn (): bool => $page->count('article') === $before - 1, 'the flag did not come back');
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testAPieceIsThrownAwayAndBroughtBack(): void
     {
         $page = Page::open()->signIn();

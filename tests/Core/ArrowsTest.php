@@ -17,6 +17,7 @@ final class ArrowsTest extends TestCase
         'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review'],
         'Printing' => ['Music', 'Marks', 'Bowing'],
         'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Printing'],
+        'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Plan'],
         'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Printing', 'Plan'],
     ];
 

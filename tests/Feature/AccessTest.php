@@ -22,6 +22,8 @@ final class AccessTest extends FeatureTestCase
         yield 'piece' => ['GET', 'pieces/{piece}', [], $all];
         yield 'history' => ['GET', 'pieces/{piece}/history', [], $all];
         yield 'hand-out' => ['GET', 'pieces/{piece}/handout', [], $all];
+        yield 'tutti' => ['GET', 'pieces/{piece}/tutti', [], $all];
+        yield 'read-through' => ['GET', 'pieces/{piece}/read-through', [], $all];
         yield 'desk' => ['GET', 'sections/{section}', [], $all];
         yield 'page' => ['GET', 'sections/{section}/page', [], $all];
         yield 'take away' => ['GET', 'sections/{section}/download.mxl', [], $all];

@@ -26,6 +26,7 @@ use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Printing\PageList;
+use UprightPencil\Sections\Comparison;
 
 /** Works out a score file and writes the result: the whole product without a server. */
 final class MarkCommand extends Command
@@ -71,6 +72,7 @@ final class MarkCommand extends Command
         $parts = $this->chosenParts($score);
         $books = $this->books($score, $parts);
         $plan = (new Planner($options))->plan($score, $books, $parts);
+        $plan = $plan->withFlags((new Comparison($score, $plan->parts))->flags());
         $this->write($ending, $plan, $document, count($parts) < count($score->parts));
     }
 

@@ -27,17 +27,10 @@ final readonly class DeskSection
         $writer = new PencilLinesWriter($plan->score, $part);
         $places = new Places($plan->score, $part);
         $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
-        $flags = array_map(static function (Flag $flag) use ($plan, $left): array {
-            $by = $left->get($flag->key());
-
-            return [
-                ...MarkedScoreJson::flag($flag, $plan->score),
-                'title' => $flag->code->title(),
-                'index' => $flag->measure,
-                'key' => $flag->key(),
-                'leftBy' => $by instanceof LeftFlag ? $by->user->name : null,
-            ];
-        }, $plan->part->flags);
+        $flags = array_map(
+            static fn (Flag $flag): array => FlagRow::of($flag, $plan->score, $left->get($flag->key())),
+            $plan->part->flags,
+        );
 
         return [
             'revision' => $section->piece()->value('revision'),

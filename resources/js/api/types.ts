@@ -151,6 +151,38 @@ export interface DeskFrame {
     measures: DeskMeasure[];
 }
 
+export interface TuttiStroke {
+    onset: number;
+    end: number;
+    direction: Direction | null;
+    join: string | null;
+    voice: string;
+    ticks: number[];
+}
+
+export interface TuttiStretch {
+    one: string;
+    other: string;
+    from: number;
+    to: number;
+    measures: [string, string];
+    agrees: boolean;
+    text: string | null;
+    ways: Way[];
+}
+
+export interface Tutti {
+    title: string;
+    measures: { number: string; onset: number; length: number; rehearsal: string | null }[];
+    sections: { id: number; part: string; name: string; strokes: TuttiStroke[] }[];
+    stretches: TuttiStretch[];
+}
+
+export interface ReadThroughFlag extends Flag {
+    section: number;
+    sectionName: string;
+}
+
 export interface PieceSection {
     id: number;
     name: string;

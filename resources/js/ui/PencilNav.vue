@@ -36,6 +36,18 @@ const flats = computed<Flat[]>(() => {
             to: `/piece/${pieceId.value}/desk`,
             icon: 'M2 7h20M2 12h20M2 17h20M16 3l4 12',
         });
+        list.push({
+            name: 'tutti',
+            label: 'Tutti',
+            to: `/piece/${pieceId.value}/tutti`,
+            icon: 'M2 6h7M12 6h10M2 12h11M16 12h6M2 18h5M10 18h12',
+        });
+        list.push({
+            name: 'read-through',
+            label: 'Read-through',
+            to: `/piece/${pieceId.value}/read-through`,
+            icon: 'M2 12c5-8 15-8 20 0c-5 8-15 8-20 0zM12 9a3 3 0 1 1 0 6a3 3 0 1 1 0-6',
+        });
     }
     return list;
 });
@@ -171,7 +183,7 @@ async function signOut(): Promise<void> {
     display: grid;
     justify-items: center;
     gap: 6px;
-    padding: 22px 0 18px;
+    padding: 18px 0 14px;
     border: 0;
     background: none;
     color: #e9ece9;

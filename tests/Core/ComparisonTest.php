@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Passage;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Sections\Comparison;
+
+final class ComparisonTest extends TestCase
+{
+    public function testTheLongestStretchesOfOneRhythmAreFoundWhateverThePitch(): void
+    {
+        $stretches = $this->compare('D4q E4q F4h | G4q A4q B4h | C5w', 'B4q A4q G4h | F4q E4q D4h | C4h C4h')->stretches();
+
+        self::assertCount(1, $stretches);
+        self::assertCount(6, $stretches[0]->pairs);
+        self::assertSame([0, 1], [$stretches[0]->fromMeasure, $stretches[0]->toMeasure]);
+        self::assertTrue($stretches[0]->agrees());
+    }
+
+    public function testAnotherLengthOrATieBreaksAStretch(): void
+    {
+        self::assertSame([], $this->compare('D4q E4q F4h | G4w', 'D4q E4q F4q rq | G4w')->stretches());
+        self::assertSame([], $this->compare('D4q E4q F4h~ | F4w', 'D4q E4q F4h | F4w')->stretches());
+    }
+
+    public function testSlursThatDifferAreToldOnceForTheStretch(): void
+    {
+        $flags = $this->compare('(D4q E4q) (F4q G4q) | A4q G4q F4h', '(D4q E4q) F4q G4q | A4q G4q F4h')->flags();
+
+        self::assertCount(1, $flags);
+        self::assertSame('Violin I slurs what Violin II separates, m. 1.', $flags[0]->text);
+    }
+
+    public function testOppositeDirectionsComeWithMarksThatMakeThemAgree(): void
+    {
+        $music = ['D4q E4q F4h | G4q A4q B4q G4q | A4w', 'rw | D4q E4q F4q D4q | C4w'];
+        $flag = $this->compare(...$music)->flags()[0];
+        self::assertSame('Violin I and Violin II share a rhythm and bow it in opposite directions, mm. 2–3.', $flag->text);
+        self::assertCount(2, $flag->ways);
+        foreach ($flag->ways as $way) {
+            self::assertSame([], $this->compare($music[0], $music[1], implode("\n", $way->lines))->flags(), $way->text);
+        }
+    }
+
+    public function testAgreementRaisesNothing(): void
+    {
+        self::assertSame([], $this->compare('(D4q E4q) F4h | G4q A4q B4h', '(B4q A4q) G4h | F4q E4q D4h')->flags());
+    }
+
+    private function compare(string $one, string $other, string $marks = ''): Comparison
+    {
+        $first = Passage::of('4/4', $one)->musicXml();
+        preg_match('~<part id="P1">.*</part>~s', Passage::of('4/4', $other)->musicXml(), $second);
+        $xml = str_replace(
+            ['</score-part></part-list>', '</score-partwise>'],
+            [
+                '</score-part><score-part id="P2"><part-name>Violin II</part-name></score-part></part-list>',
+                str_replace('"P1"', '"P2"', $second[0]) . '</score-partwise>',
+            ],
+            $first,
+        );
+        $score = (new ScoreReader())->read($xml);
+        $reading = (new PencilLinesReader($score, $score->parts))->read($marks);
+        self::assertSame([], $reading->errors);
+        $books = [];
+        foreach ($score->parts as $part) {
+            $books[$part->id] = MarkBook::of($reading->marks[$part->id] ?? [], $part);
+        }
+
+        return new Comparison($score, (new Planner())->plan($score, $books)->parts);
+    }
+}

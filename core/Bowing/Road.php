@@ -285,7 +285,7 @@ final class Road
         $direction = $wanted->flippedIf($flips % 2 === 1);
         $strokes = self::count($target - $index);
         $why = match (true) {
-            $isFact => "{$strokes} before a {$wanted->value} bow that is fixed",
+            $isFact => "{$strokes} before " . ($wanted === Direction::Up ? 'an up' : 'a down') . ' bow that is fixed',
             $target === $index && $this->strokes[$index]->onDownbeat => 'the downbeat',
             $target === $index => 'it holds over the barline, so it is down already',
             default => "{$strokes} before the downbeat, which comes down",

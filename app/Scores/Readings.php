@@ -35,8 +35,16 @@ final class Readings
         return $version ??= self::VERSION * 100_000_000 + crc32($shape) % 100_000_000;
     }
 
+    /** @var array<int, Score> read in this request, by section */
+    private array $read = [];
+
     /** @return Score with this section's part alone */
     public function of(Section $section): Score
+    {
+        return $this->read[$section->id] ??= $this->read($section);
+    }
+
+    private function read(Section $section): Score
     {
         if ($section->reading !== null && $section->reading_version === self::version()) {
             $score = @unserialize((string) gzuncompress($section->reading));

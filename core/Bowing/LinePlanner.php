@@ -93,10 +93,12 @@ final class LinePlanner
                     . ' and after leaves no place to turn it.',
                 $event,
             );
-            $flags[] = $flag->withWays($ways()->between(
-                $mender->lastFixed($index, $road),
+            $from = $mender->lastFixed($index, $road);
+            $flags[] = $flag->withWays($ways()->within(
+                $from,
                 $index,
-                static fn (Road $try): bool => $try->directions[$index] === $wanted,
+                $road->directions[$from],
+                static fn (Direction $direction): bool => $direction === $wanted,
             ));
         }
 
@@ -313,8 +315,13 @@ final class LinePlanner
         foreach ($this->pulling($strokes, $road) as [$from, $to]) {
             $text = $this->pullingText($strokes, $road, $from, $to);
             $flags[] = $this->flag(FlagCode::MarksContradict, $text, $strokes[$to]->head()->event)
-                ->withWays($ways()->between($from, $to, static fn (Road $try): bool
-                    => $try->directions[$to] === $road->directions[$to] && !$try->isForced($to)));
+                ->withWays($ways()->within(
+                    $from,
+                    $to,
+                    $road->directions[$from],
+                    static fn (Direction $direction, bool $isForced): bool
+                        => $direction === $road->directions[$to] && !$isForced,
+                ));
         }
 
         return [...$flags, ...$this->marksInsideStrokes($strokes), ...$this->displaced()];

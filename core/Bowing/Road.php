@@ -36,13 +36,22 @@ final class Road
         private readonly Decisions $decisions,
         private readonly RetakeTime $retakes,
         private readonly BowSettings $settings,
+        private readonly ?Direction $entering,
     ) {
     }
 
-    /** @param list<Stroke> $strokes */
-    public static function drive(array $strokes, Facts $facts, Decisions $decisions, BowSettings $settings): self
-    {
-        $road = new self($strokes, $facts, $decisions, new RetakeTime($settings), $settings);
+    /**
+     * @param list<Stroke> $strokes all of a line, or a stretch of them
+     * @param Direction|null $entering how the first stroke of a stretch goes; null for the beginning of the line
+     */
+    public static function drive(
+        array $strokes,
+        Facts $facts,
+        Decisions $decisions,
+        BowSettings $settings,
+        ?Direction $entering = null,
+    ): self {
+        $road = new self($strokes, $facts, $decisions, new RetakeTime($settings), $settings, $entering);
         foreach (array_keys($strokes) as $index) {
             $road->step($index);
         }
@@ -91,7 +100,12 @@ final class Road
     {
         $stroke = $this->strokes[$index];
         $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass);
-        if ($this->startsAfresh($index)) {
+        if ($index === 0 && $this->entering !== null) {
+            $this->directions[] = $this->entering;
+            $this->origins[] = self::origin($fact);
+            $this->joins[] = Join::Start;
+            $this->whys[] = 'as the road came here';
+        } elseif ($this->startsAfresh($index)) {
             $this->start($index, $fact);
         } else {
             $this->follow($index, $fact);

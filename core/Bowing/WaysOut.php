@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing;
 
 use UprightPencil\Marks\Places;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Review\WayOut;
@@ -42,6 +43,32 @@ final readonly class WaysOut
                 continue;
             }
             $ways[] = $this->way($candidate, $head->event, $pass);
+            if (count($ways) >= self::MOST) {
+                break;
+            }
+        }
+
+        return $ways;
+    }
+
+    /**
+     * Ways to bring one stroke right between two that stay: only the road from the one to the other is driven.
+     *
+     * @param callable(Direction, bool): bool $isClear given how the last stroke would go, and whether only a fact makes it so
+     * @return list<WayOut> cheapest first
+     */
+    public function within(int $from, int $to, Direction $entering, callable $isClear): array
+    {
+        $stretch = array_slice($this->strokes, $from, $to - $from + 1);
+        $last = count($stretch) - 1;
+        $ways = [];
+        foreach ($this->candidates->between($from, $to) as $candidate) {
+            $head = $this->strokes[$candidate->stroke]->head();
+            $try = $this->decisions->with($head->event, $candidate->join, '');
+            $road = Road::drive($stretch, $this->facts, $try, $this->settings, $entering);
+            if ($isClear($road->directions[$last], $road->isForced($last))) {
+                $ways[] = $this->way($candidate, $head->event, 0);
+            }
             if (count($ways) >= self::MOST) {
                 break;
             }

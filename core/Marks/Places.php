@@ -22,13 +22,21 @@ final class Places
     private array $byId;
     /** @var array<int, list<int>> positions of the full-size noteheads that begin a chord, by measure */
     private array $byMeasure = [];
+    /** @var array<string, int> the note that a place finds, by measure and offset */
+    private array $firstAt = [];
+    /** @var array<string, int> */
+    private array $measureOfNumber = [];
 
     public function __construct(private readonly Score $score, private readonly Part $part)
     {
         $this->byId = $part->positionsById();
+        foreach ($score->measures as $measure) {
+            $this->measureOfNumber[$measure->number] ??= $measure->index;
+        }
         foreach ($part->notes as $position => $note) {
             if (!$note->isGrace && !$note->inChord) {
                 $this->byMeasure[$note->measure][] = $position;
+                $this->firstAt["{$note->measure}:{$note->offset}"] ??= $position;
             }
         }
     }
@@ -96,11 +104,11 @@ final class Places
         if ($inside !== null) {
             return $name;
         }
-        try {
-            return $this->note($name) === $id ? $name : $id;
-        } catch (UnknownPlace) {
-            return $id;
-        }
+        // A measure number that is printed twice finds the first; a note under another finds the other.
+        $isFound = ($this->measureOfNumber[$measure->number] ?? null) === $note->measure
+            && ($this->firstAt["{$note->measure}:{$note->offset}"] ?? null) === $this->byId[$id];
+
+        return $isFound ? $name : $id;
     }
 
     /** @return string "25-28", "25.3-26.2" or a single place */

@@ -18,6 +18,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\Reading;
@@ -97,7 +98,7 @@ final class DeskController extends Controller
         $before = $this->plans->of($section, $book);
         $marks = array_merge(...array_values($reading->marks));
         $after = $this->plans->of($section, $book->with($score->parts[0], ...$marks));
-        $turned = self::turned($before, $after);
+        $turned = self::turned(self::directionsOf($before), self::directionsOf($after));
 
         return response()->json([
             'marks' => count($marks),
@@ -217,7 +218,7 @@ final class DeskController extends Controller
     private function answered(Request $request, Section $section, callable $write, ?callable $more = null): JsonResponse
     {
         $user = $this->user($request);
-        $before = $this->plans->of($section);
+        $before = $this->directions($section);
         $clash = null;
         try {
             $write();
@@ -225,27 +226,68 @@ final class DeskController extends Controller
             // Told below, with the section as it stands.
         }
         $plan = $this->plans->of($section);
+        $after = self::directionsOf($plan);
+        $this->remember($section, $after);
 
         return response()->json([
             ...$this->resource->plan($section, $plan, $user),
-            'turned' => self::turned($before, $plan),
+            'turned' => self::turned($before, $after),
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
         ], $clash === null ? 200 : 409);
     }
 
-    /** @return list<string> ids of notes whose stroke turned round */
-    private static function turned(SectionPlan $before, SectionPlan $after): array
+    /**
+     * @param array<string, string> $before
+     * @param array<string, string> $after
+     * @return list<string> ids of notes whose stroke turned round
+     */
+    private static function turned(array $before, array $after): array
     {
         $turned = [];
-        foreach ($after->part->bow->notes as $id => $bow) {
-            $was = $before->part->bow->at((string) $id);
-            if ($was !== null && $bow->isHead && $was->direction !== $bow->direction) {
+        foreach ($after as $id => $direction) {
+            if (isset($before[$id]) && $before[$id] !== $direction) {
                 $turned[] = (string) $id;
             }
         }
 
         return $turned;
+    }
+
+    /** @return array<string, string> how each stroke goes, by the id of the note it begins at */
+    private static function directionsOf(SectionPlan $plan): array
+    {
+        $directions = [];
+        foreach ($plan->part->bow->notes as $id => $bow) {
+            if ($bow->isHead) {
+                $directions[(string) $id] = $bow->direction->value;
+            }
+        }
+
+        return $directions;
+    }
+
+    /**
+     * The directions before a change: remembered from the last answer, so that a part is planned once for each mark.
+     *
+     * @return array<string, string>
+     */
+    private function directions(Section $section): array
+    {
+        $revision = $section->piece()->value('revision');
+        $kept = Cache::get("directions:{$section->id}");
+        if (is_array($kept) && ($kept['revision'] ?? null) === $revision && is_array($kept['directions'] ?? null)) {
+            return array_filter($kept['directions'], is_string(...));
+        }
+
+        return self::directionsOf($this->plans->of($section));
+    }
+
+    /** @param array<string, string> $directions */
+    private function remember(Section $section, array $directions): void
+    {
+        $revision = $section->piece()->value('revision');
+        Cache::put("directions:{$section->id}", ['revision' => $revision, 'directions' => $directions], 3600);
     }
 
     private function stateFor(MarkRequest $request, Section $section): ?MarkState

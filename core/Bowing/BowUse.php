@@ -18,6 +18,8 @@ final class BowUse
     /** @var array<int, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by event */
     private array $events = [];
     private readonly float $hair;
+    /** @var array<string, array{float, float, float}> by dynamic */
+    private array $speeds = [];
 
     public function __construct(
         private readonly Part $part,
@@ -78,8 +80,8 @@ final class BowUse
             $until = $isSteady ? $end : Fraction::smaller($at->plus($half), $end);
             $seconds = $this->tempo->seconds($at, $until);
             [$lower, $upper, $share] = $this->loudness->between(($at->toFloat() + $until->toFloat()) / 2);
-            $low = $this->settings->speeds($this->part->instrument, $lower);
-            $high = $this->settings->speeds($this->part->instrument, $upper);
+            $low = $this->speeds[$lower] ??= $this->settings->speeds($this->part->instrument, $lower);
+            $high = $share > 0.0 ? $this->settings->speeds($this->part->instrument, $upper) : $low;
             foreach (['slowest', 'comfortable', 'fastest'] as $index => $name) {
                 // Speeds glide as ears hear them: by ratio, not by difference.
                 $sums[$name] += $seconds * ($share > 0.0 ? $low[$index] * ($high[$index] / $low[$index]) ** $share : $low[$index]);

@@ -209,6 +209,7 @@ final class LinePlanner
         $done = [];
         $number = 0;
         $others = (new SecondTime($strokes, $road))->byEvent();
+        $advice = (new Advice($this->use))->of($strokes, $travel);
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;
             $numbers[$head] ??= ++$number;
@@ -230,6 +231,7 @@ final class LinePlanner
                         $travel->places[$played->event][$played->pass]['to'] ?? null,
                         isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
+                        advice: $isHead ? $advice[$index] ?? '' : '',
                     );
                     foreach ($this->line->events[$played->event]->noteheads() as $order => $notehead) {
                         $notes[$this->part->notes[$notehead]->id] = $this->notehead($bow, $played->event, $order);
@@ -273,6 +275,7 @@ final class LinePlanner
             $bow->to,
             $bow->isShownBySlur && $isHead,
             $isHead ? $bow->otherPasses : [],
+            $isHead ? $bow->advice : '',
         );
     }
 

@@ -19,6 +19,7 @@ final readonly class NoteBow
      * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null until travel is planned
      * @param float|null $to where it ends
      * @param array<int, Direction> $otherPasses directions of the stroke on later passes, where they differ, by pass
+     * @param string $advice where on the bow, in the words of the rehearsal room; empty where nothing needs saying
      * @param bool $isShownBySlur a printed slur with dots already shows that it is linked to the note before
      */
     public function __construct(
@@ -33,6 +34,7 @@ final readonly class NoteBow
         public ?float $to = null,
         public bool $isShownBySlur = false,
         public array $otherPasses = [],
+        public string $advice = '',
     ) {
     }
 }

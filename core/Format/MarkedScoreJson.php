@@ -126,6 +126,7 @@ final readonly class MarkedScoreJson
             'join' => $bow->join->value,
             'origin' => $bow->origin->value,
             'why' => $bow->why,
+            ...($bow->advice === '' ? [] : ['advice' => $bow->advice]),
             'changes' => $changes,
         ];
     }

@@ -159,6 +159,19 @@ final class TravelTest extends TestCase
         self::assertSame([], array_filter($passage->flags(), static fn (string $flag): bool => !str_starts_with($flag, 'does-not')));
     }
 
+    public function testAdviceIsGivenWhereAPlayerWouldGuessWrong(): void
+    {
+        $waltz = Passage::of('3/4', 'D4q E4q F4q | G4h. | A4q G4q F4q | E4h.')->at(72);
+        $advice = array_values(array_map(static fn (NoteBow $bow): string => $bow->advice, $waltz->plan()->bow->notes));
+        self::assertContains('whole bow', $advice);
+        self::assertSame(['', '', '', ''], array_slice(array_values(array_map(
+            static fn (NoteBow $bow): string => $bow->advice,
+            Passage::of('4/4', 'D4q E4q F4q G4q | A4q G4q F4q E4q')->at(120)->plan()->bow->notes,
+        )), 0, 4), 'quick quarters need no words');
+        $saved = Passage::of('4/4', '(D4w~ | D4q E4q F4q G4q) | A4w')->at(112)->loud('f')->plan();
+        self::assertSame('save', $saved->bow->at('P1-m1-n1')?->advice);
+    }
+
     /** @return list<NoteBow> */
     private function bowsOf(Passage $passage): array
     {

@@ -65,6 +65,7 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
             word('tip', left - 5, top + 8, 'lane-word'),
             word('frog', left - 5, top + HEIGHT, 'lane-word'),
         );
+        let advisedTo = 0;
         spots.forEach((spot, index) => {
             const bow = spot.note.bow!;
             const end = span(index);
@@ -82,7 +83,10 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
                 );
             }
             if (bow.advice) {
-                drawn.push(word(bow.advice, spot.x, top + HEIGHT + 12, 'lane-advice'));
+                // Words that would run into each other stand on two rows.
+                const isCrowded = spot.x < advisedTo;
+                drawn.push(word(bow.advice, spot.x, top + HEIGHT + (isCrowded ? 22 : 12), 'lane-advice'));
+                advisedTo = isCrowded ? 0 : spot.x + 6 * bow.advice.length;
             }
         });
     });

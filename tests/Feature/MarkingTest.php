@@ -159,6 +159,15 @@ final class MarkingTest extends FeatureTestCase
         self::assertSame([], $this->getJson("/api/sections/{$section->id}")->json('marks'));
     }
 
+    public function testANoteThatBeginsAStrokeOfItsOwnCountsAsTurnedWhenItGoesTheOtherWay(): void
+    {
+        $section = $this->section($this->piece('A4q | (D5q E5q) F5q G5q | A5w'));
+        $this->actingAs($this->director);
+
+        $answer = $this->postJson("/api/sections/{$section->id}/preview", ['lines' => '1 no slurs'])->assertOk();
+        self::assertContains('P1-m1-n2', $answer->json('turned'));
+    }
+
     public function testAFlagLeftIsRememberedWithWhoLeftIt(): void
     {
         $section = $this->section($this->piece('A4q | D5q E5q F5q G5q | A5q G5q F5h'));

@@ -19,6 +19,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
+use UprightPencil\Bowing\NoteBow;
 use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\Reading;
@@ -98,7 +99,7 @@ final class DeskController extends Controller
         $before = $this->plans->of($section, $book);
         $marks = array_merge(...array_values($reading->marks));
         $after = $this->plans->of($section, $book->with($score->parts[0], ...$marks));
-        $turned = self::turned(self::directionsOf($before), self::directionsOf($after));
+        $turned = self::turned(self::directionsOf($before), $after);
 
         return response()->json([
             'marks' => count($marks),
@@ -226,12 +227,11 @@ final class DeskController extends Controller
             // Told below, with the section as it stands.
         }
         $plan = $this->plans->of($section);
-        $after = self::directionsOf($plan);
-        $this->remember($section, $after);
+        $this->remember($section, self::directionsOf($plan));
 
         return response()->json([
             ...$this->resource->plan($section, $plan, $user),
-            'turned' => self::turned($before, $after),
+            'turned' => self::turned($before, $plan),
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
         ], $clash === null ? 200 : 409);
@@ -239,14 +239,13 @@ final class DeskController extends Controller
 
     /**
      * @param array<string, string> $before
-     * @param array<string, string> $after
-     * @return list<string> ids of notes whose stroke turned round
+     * @return list<string> ids of notes at which a stroke begins that went the other way before
      */
-    private static function turned(array $before, array $after): array
+    private static function turned(array $before, SectionPlan $after): array
     {
         $turned = [];
-        foreach ($after as $id => $direction) {
-            if (isset($before[$id]) && $before[$id] !== $direction) {
+        foreach ($after->part->bow->notes as $id => $bow) {
+            if ($bow->isHead && isset($before[$id]) && $before[$id] !== $bow->direction->value) {
                 $turned[] = (string) $id;
             }
         }
@@ -254,17 +253,10 @@ final class DeskController extends Controller
         return $turned;
     }
 
-    /** @return array<string, string> how each stroke goes, by the id of the note it begins at */
+    /** @return array<string, string> which way the bow goes, by note id */
     private static function directionsOf(SectionPlan $plan): array
     {
-        $directions = [];
-        foreach ($plan->part->bow->notes as $id => $bow) {
-            if ($bow->isHead) {
-                $directions[(string) $id] = $bow->direction->value;
-            }
-        }
-
-        return $directions;
+        return array_map(static fn (NoteBow $bow): string => $bow->direction->value, $plan->part->bow->notes);
     }
 
     /**

@@ -117,7 +117,8 @@ final class Road
                     continue;
                 }
                 $kind = $mark->kind();
-                if ($kind instanceof Kind\Change && $kind->direction === $direction) {
+                // The place of a change holds on every pass; its direction is what the first time brings.
+                if ($kind instanceof Kind\Change && $kind->direction === $direction && $played->pass === 1) {
                     $this->problems[] = [
                         'stroke' => $index,
                         'mark' => $mark,

@@ -96,7 +96,8 @@ final readonly class TravelPlanner
         $cuts = [];
         foreach ($this->facts->changes($played->event) as $mark) {
             $kind = $mark->kind();
-            $isOther = $kind instanceof \UprightPencil\Marks\Kind\Change && $kind->direction !== $direction;
+            $isOther = $kind instanceof \UprightPencil\Marks\Kind\Change
+                && ($kind->direction !== $direction || $played->pass > 1);
             if ($mark->inside !== null && $isOther && ($mark->pass === null || $mark->pass === $played->pass)) {
                 $cuts[] = $mark->inside;
                 $direction = $direction->opposite();

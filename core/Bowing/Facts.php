@@ -25,19 +25,21 @@ final class Facts
     private array $goals = [];
     /** @var array<int, list<Mark>> changes inside a long note, by event */
     private array $changes = [];
+    /** @var array<int, list<Mark>> changes of players on other chairs, by event */
+    private array $changesOfOthers = [];
     /** @var array<int, true> events with a comma after them */
     private array $commas = [];
 
     /**
      * @param string $chair marks for everybody and for this chair count ("outside", "inside", "stand 2")
      */
-    public function __construct(Part $part, Line $line, MarkBook $book, string $chair = 'outside')
+    public function __construct(Part $part, Line $line, MarkBook $book, public readonly string $chair = 'outside')
     {
         $position = $part->positionsById();
         $ignored = [];
         foreach ($book->marks as $mark) {
             $event = $line->eventOfNote[$position[$mark->from]] ?? null;
-            $isForChair = $mark->for === 'all' || $mark->for === $chair;
+            $isForChair = $mark->for === 'all' || $mark->for === $this->chair;
             if ($event === null || !$mark->acts() || (!$isForChair && !$mark->kind() instanceof Kind\Change)) {
                 continue;
             }
@@ -49,6 +51,8 @@ final class Facts
             } elseif ($kind instanceof Kind\Change) {
                 if ($isForChair) {
                     $this->changes[$event][] = $mark;
+                } else {
+                    $this->changesOfOthers[$event][] = $mark;
                 }
             } elseif ($kind->slot() === 'join') {
                 $this->joins[$event][] = ['pass' => $mark->pass, 'kind' => $kind, 'mark' => $mark];
@@ -98,6 +102,12 @@ final class Facts
     public function changes(int $event): array
     {
         return $this->changes[$event] ?? [];
+    }
+
+    /** @return list<Mark> changes inside the note that only other chairs make */
+    public function changesOfOthers(int $event): array
+    {
+        return $this->changesOfOthers[$event] ?? [];
     }
 
     public function hasCommaAfter(int $event): bool

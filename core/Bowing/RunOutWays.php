@@ -27,6 +27,7 @@ final readonly class RunOutWays
         private Line $line,
         private BowUse $use,
         private TempoMap $tempo,
+        private LongNotes $school = LongNotes::Together,
     ) {
     }
 
@@ -47,14 +48,39 @@ final readonly class RunOutWays
             }
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
-        $ways = [];
-        foreach (array_slice($found, 0, self::MOST) as [, $event, $inside]) {
+        $ways = $this->staggered($found, $direction, $places);
+        foreach (array_slice($found, 0, self::MOST - count($ways)) as [, $event, $inside]) {
             $place = $places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id, $inside);
             $new = $direction->opposite()->value;
             $ways[] = new WayOut("Everyone changes to {$new} at {$place}", ["{$place} change {$new}"]);
         }
 
         return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;
+    }
+
+    /**
+     * Partners changing at different beats, so that no one hears it: the two best places, the outside player's first.
+     *
+     * @param list<array{float, int, Fraction}> $found best first
+     * @return list<WayOut>
+     */
+    private function staggered(array $found, Direction $direction, Places $places): array
+    {
+        if ($this->school !== LongNotes::Staggered || count($found) < 2) {
+            return [];
+        }
+        $pair = array_slice($found, 0, 2);
+        usort($pair, static fn (array $a, array $b): int => [$a[1], $a[2]->toFloat()] <=> [$b[1], $b[2]->toFloat()]);
+        $new = $direction->opposite()->value;
+        [$outside, $inside] = array_map(fn (array $at): string => $places->nameOf(
+            $this->part->notes[$this->line->events[$at[1]]->notes[0]]->id,
+            $at[2],
+        ), $pair);
+
+        return [new WayOut(
+            "Partners change apart: outside to {$new} at {$outside}, inside at {$inside}",
+            ["{$outside} change {$new} @outside", "{$inside} change {$new} @inside"],
+        )];
     }
 
     /**

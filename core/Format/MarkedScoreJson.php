@@ -8,6 +8,7 @@ use UprightPencil\Bowing\NoteBow;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Score;
+use UprightPencil\Plan\Future;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Review\Flag;
@@ -52,18 +53,22 @@ final readonly class MarkedScoreJson
             'name' => $plan->part->name,
             'instrument' => $plan->part->instrument->value,
             'roadmap' => $roadmap,
-            'notes' => $this->notes($score, $plan),
+            'notes' => $this->notes($score, $plan, $plan->futures),
             'flags' => array_map(static fn (Flag $flag): array => self::flag($flag, $score), $plan->flags),
         ];
     }
 
-    /** @return list<array<string, mixed>> */
-    public function notes(Score $score, PartPlan $plan): array
+    /**
+     * @param array<string, list<Future>> $futures what open choices would do, by note id
+     * @return list<array<string, mixed>>
+     */
+    public function notes(Score $score, PartPlan $plan, array $futures = []): array
     {
         $notes = [];
         foreach ($plan->part->notes as $note) {
             $measure = $score->measures[$note->measure];
             $bow = $plan->bow->at($note->id);
+            $choices = array_map(self::future(...), $futures[$note->id] ?? []);
             $notes[] = [
                 'id' => $note->id,
                 'measure' => $measure->number,
@@ -75,10 +80,17 @@ final readonly class MarkedScoreJson
                 'pitch' => $note->pitch === null ? null : (string) $note->pitch,
                 'bow' => $bow === null ? null : self::bow($measure, $note, $bow),
                 'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
+                ...($choices === [] ? [] : ['choices' => $choices]),
             ];
         }
 
         return $notes;
+    }
+
+    /** @return array{text: string, lines: list<string>, does: string} */
+    public static function future(Future $future): array
+    {
+        return ['text' => $future->text, 'lines' => $future->lines, 'does' => $future->does];
     }
 
     /** @return array<string, mixed> */

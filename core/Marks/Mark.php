@@ -82,6 +82,22 @@ final readonly class Mark
         );
     }
 
+    /**
+     * The same mark at other notes, without its author, its reason or its comment: those belong to the first place.
+     *
+     * @param list<string> $targets
+     */
+    public function at(string $from, string $to, array $targets): self
+    {
+        return new self('', $this->kinds, $from, $to, $this->inside, $this->state, $this->for, $this->pass, $targets);
+    }
+
+    /** What it says, whatever its place. */
+    public function words(): string
+    {
+        return implode(' or ', array_map(static fn (MarkKind $kind): string => $kind->words(), $this->kinds));
+    }
+
     public function by(string $author, string $time): self
     {
         return $this->with(author: $author, time: $time);

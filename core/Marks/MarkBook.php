@@ -72,7 +72,23 @@ final readonly class MarkBook
     /** @return list<Mark> open choices the class has not decided yet */
     public function choices(): array
     {
-        return array_values(array_filter($this->marks, static fn (Mark $mark): bool => $mark->isChoice()));
+        return array_values(array_filter(
+            $this->marks,
+            static fn (Mark $mark): bool => $mark->isChoice() && $mark->state !== MarkState::Proposed,
+        ));
+    }
+
+    /** What is worked out while choices are open: the first possibility of each. */
+    public function withChoicesTried(): self
+    {
+        if ($this->choices() === []) {
+            return $this;
+        }
+
+        return new self(array_map(
+            static fn (Mark $mark): Mark => $mark->isChoice() && $mark->state !== MarkState::Proposed ? $mark->decided() : $mark,
+            $this->marks,
+        ), $this->displaced);
     }
 
     /** @return list<Mark> */

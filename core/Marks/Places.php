@@ -132,6 +132,38 @@ final class Places
         return $this->nameOf($from) . '-' . $this->nameOf($to);
     }
 
+    /** Where a mark stands, as a pencil line says it. */
+    public function placeOf(Mark $mark): string
+    {
+        foreach ($mark->kinds as $kind) {
+            if ($kind->anchor() === Anchor::Range) {
+                return $this->nameOfRange($mark->from, $mark->to);
+            }
+        }
+
+        return $this->nameOf($mark->from, $mark->inside);
+    }
+
+    /** What a mark says, without its place: "slur 1.2 or no slurs", "hook 2x". */
+    public function wordsOf(Mark $mark): string
+    {
+        $words = [];
+        foreach (array_keys($mark->kinds) as $index) {
+            $words[] = $this->possibility($mark, $index);
+        }
+
+        return implode(' or ', $words) . ($mark->pass === null ? '' : " {$mark->pass}x");
+    }
+
+    /** One possibility of a mark, in the words of a pencil line. */
+    public function possibility(Mark $mark, int $index): string
+    {
+        $kind = $mark->kinds[$index];
+        $target = $mark->targets[$index] ?? '';
+
+        return $kind instanceof Kind\SlurTo && $target !== '' ? 'slur ' . $this->nameOf($target) : $kind->words();
+    }
+
     /** Whether a text begins like a place, so that "Violin II as Violin I" is not taken for one. */
     public static function looksLikeOne(string $text): bool
     {

@@ -13,6 +13,7 @@ final readonly class Score
      * @param list<Tempo> $tempos in score order; may be empty
      * @param list<Oddity> $oddities what the reader could not take as it stood
      * @param list<Disagreement> $disagreements measures in which a part is longer or shorter than the others
+     * @param list<TempoBend> $bends rit., accel. and a tempo of any part, in score order
      */
     public function __construct(
         public string $title,
@@ -21,10 +22,11 @@ final readonly class Score
         public array $tempos,
         public array $oddities = [],
         public array $disagreements = [],
+        public array $bends = [],
     ) {
     }
 
-    public function onsetOf(Note|Expression|Tempo $thing): Fraction
+    public function onsetOf(Note|Expression|Tempo|TempoBend $thing): Fraction
     {
         return $this->measures[$thing->measure]->onset->plus($thing->offset);
     }
@@ -50,6 +52,7 @@ final readonly class Score
             $this->tempos,
             $this->oddities,
             $this->disagreements,
+            $this->bends,
         );
     }
 
@@ -59,6 +62,19 @@ final readonly class Score
         $first = $this->measures[0] ?? null;
 
         return $first !== null && count($this->measures) > 1 && $first->isShort() ? $first : null;
+    }
+
+    /** Index of the measure a number or rehearsal mark names, or null. */
+    public function measureAt(string $place): ?int
+    {
+        $index = $this->measureNumbered($place);
+        foreach ($index === null ? $this->measures : [] as $measure) {
+            if ($measure->rehearsal === $place) {
+                return $measure->index;
+            }
+        }
+
+        return $index;
     }
 
     /** Index of the measure with this printed number, or null. "0" is the pickup, whatever its file calls it. */

@@ -19,23 +19,107 @@ final readonly class TempoMap
     }
 
     /**
+     * The tempos the score prints, bent by its words: *rit.* slows steadily to three quarters of the tempo, *accel.* quickens to
+     * five quarters, until *a tempo*, the next tempo, a double bar or a rehearsal mark, or for four measures.
+     *
      * @param float|null $quartersPerMinute one tempo for the whole score, over what it says
+     * @param array<int, float> $own tempos a director set, by the index of the measure they begin in; they hold to the
+     *     next one, over what the score prints
      */
-    public static function of(Score $score, ?float $quartersPerMinute = null): self
+    public static function of(Score $score, ?float $quartersPerMinute = null, array $own = []): self
     {
-        $onsets = [0.0];
-        $speeds = [$quartersPerMinute ?? self::DEFAULT_QUARTERS_PER_MINUTE];
+        $speeds = ['0' => [0.0, $quartersPerMinute ?? self::DEFAULT_QUARTERS_PER_MINUTE]];
+        ksort($own);
+        $firstOwn = array_key_first($own);
         foreach ($quartersPerMinute === null ? $score->tempos : [] as $tempo) {
-            $onset = $score->onsetOf($tempo)->toFloat();
-            if ($onset <= 0.0) {
-                $speeds[0] = $tempo->quartersPerMinute;
-            } else {
-                $onsets[] = $onset;
-                $speeds[] = $tempo->quartersPerMinute;
+            if ($firstOwn === null || $tempo->measure < $firstOwn) {
+                $speeds[(string) $score->onsetOf($tempo)] = [$score->onsetOf($tempo)->toFloat(), $tempo->quartersPerMinute];
             }
         }
+        foreach ($own as $measure => $speed) {
+            if (isset($score->measures[$measure])) {
+                $onset = $score->measures[$measure]->onset;
+                $speeds[(string) $onset] = [$onset->toFloat(), $speed];
+            }
+        }
+        $speeds = array_values($speeds);
+        usort($speeds, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        foreach (self::bends($score) as [$from, $until, $factor]) {
+            $speeds = self::bent($speeds, $from, $until, $factor);
+        }
+        $speeds[0] ??= [0.0, self::DEFAULT_QUARTERS_PER_MINUTE];
 
-        return new self($onsets, $speeds);
+        return new self(array_column($speeds, 0), array_column($speeds, 1));
+    }
+
+    /** Quarter notes between the steps of a bend. */
+    private const STEP = 0.5;
+    /** What a bend leads to, as a factor of the tempo: what a conductor does without other words. */
+    private const SLOWER = 0.75;
+    private const FASTER = 1.25;
+    /** Measures a bend lasts when nothing ends it. */
+    private const LONGEST_BEND = 4;
+
+    /** @return list<array{float, float, float}> from and until in quarter notes, and the factor reached */
+    private static function bends(Score $score): array
+    {
+        $ends = [];
+        foreach ($score->measures as $measure) {
+            if ($measure->rehearsal !== null) {
+                $ends[] = $measure->onset->toFloat();
+            }
+            if ($measure->endsSection) {
+                $ends[] = $measure->end()->toFloat();
+            }
+        }
+        foreach ([...$score->tempos, ...$score->bends] as $sign) {
+            $ends[] = $score->onsetOf($sign)->toFloat();
+        }
+        $bends = [];
+        foreach ($score->bends as $bend) {
+            if ($bend->way === TempoBend::BACK) {
+                continue;
+            }
+            $from = $score->onsetOf($bend)->toFloat();
+            $last = min($bend->measure + self::LONGEST_BEND, count($score->measures)) - 1;
+            $until = $score->measures[$last]->end()->toFloat();
+            foreach ($ends as $end) {
+                if ($end > $from && $end < $until) {
+                    $until = $end;
+                }
+            }
+            $bends[] = [$from, $until, $bend->way === TempoBend::SLOWER ? self::SLOWER : self::FASTER];
+        }
+
+        return $bends;
+    }
+
+    /**
+     * @param list<array{float, float}> $speeds onset and quarter notes a minute, rising
+     * @return list<array{float, float}>
+     */
+    private static function bent(array $speeds, float $from, float $until, float $factor): array
+    {
+        $base = $speeds[0][1] ?? self::DEFAULT_QUARTERS_PER_MINUTE;
+        $kept = [];
+        $hasEnd = false;
+        foreach ($speeds as [$onset, $speed]) {
+            $base = $onset <= $from ? $speed : $base;
+            $hasEnd = $hasEnd || $onset === $until;
+            if ($onset < $from || $onset >= $until) {
+                $kept[] = [$onset, $speed];
+            }
+        }
+        for ($at = $from; $at < $until - 1e-9; $at += self::STEP) {
+            $share = min(1.0, ($at - $from + self::STEP) / max(self::STEP, $until - $from));
+            $kept[] = [$at, $base * $factor ** $share];
+        }
+        if (!$hasEnd) {
+            $kept[] = [$until, $base];
+        }
+        usort($kept, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return $kept;
     }
 
     /** Quarter notes a minute at an onset in printed order. */

@@ -16,6 +16,7 @@ final readonly class PartPlan
     /**
      * @param array<string, NotePrint> $prints by note id
      * @param list<Flag> $flags
+     * @param array<string, list<Future>> $futures what open choices would do, by note id; empty until they are asked for
      */
     public function __construct(
         public Part $part,
@@ -23,6 +24,13 @@ final readonly class PartPlan
         public BowPlan $bow,
         public array $prints,
         public array $flags,
+        public array $futures = [],
     ) {
+    }
+
+    /** @param array<string, list<Future>> $futures */
+    public function withFutures(array $futures): self
+    {
+        return new self($this->part, $this->book, $this->bow, $this->prints, $this->flags, $futures);
     }
 }

@@ -25,17 +25,25 @@ final readonly class PlanOptions
      * @param string $profile one of {@see PROFILES}
      * @param array<string, string> $schools choices from {@see SCHOOLS}; what is not named takes its first
      * @param float|null $tempo quarter notes a minute over what the score says
+     * @param array<int, float> $tempos the director's, by the index of the measure they begin in
      */
     public function __construct(
         public string $profile = 'second-year',
         public array $schools = [],
         public ?float $tempo = null,
+        public array $tempos = [],
     ) {
     }
 
     public function school(string $key): string
     {
         return $this->schools[$key] ?? self::SCHOOLS[$key][0];
+    }
+
+    /** @param array<int, float> $tempos by the index of the measure they begin in */
+    public function withTempos(array $tempos): self
+    {
+        return new self($this->profile, $this->schools, $this->tempo, $tempos);
     }
 
     public function bowSettings(): BowSettings

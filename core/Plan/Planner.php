@@ -26,13 +26,16 @@ final readonly class Planner
     /**
      * @param array<string, MarkBook> $books by part id
      * @param list<Part>|null $parts only these; null for all
+     * @param string $chair whose page it is: outside, inside or "stand 2"
      */
-    public function plan(Score $score, array $books = [], ?array $parts = null): ScorePlan
+    public function plan(Score $score, array $books = [], ?array $parts = null, string $chair = 'outside'): ScorePlan
     {
         $roadmap = Roadmap::of($score);
         $plans = [];
         foreach ($parts ?? $score->parts as $part) {
-            $plans[] = $this->part($score, $part, $books[$part->id] ?? MarkBook::empty(), $roadmap);
+            $book = $books[$part->id] ?? MarkBook::empty();
+            $plan = $this->part($score, $part, $book, $roadmap, $chair);
+            $plans[] = $plan->withFutures((new Futures($this))->of($score, $part, $book, $roadmap));
         }
 
         return new ScorePlan($score, $roadmap, $plans, $this->review($score, $roadmap));
@@ -41,9 +44,10 @@ final readonly class Planner
     public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, string $chair = 'outside'): PartPlan
     {
         $roadmap ??= Roadmap::of($score);
-        $tempo = TempoMap::of($score, $this->options->tempo);
-        $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $book, $roadmap, $tempo, $chair);
-        $prints = (new BowPrinting())->prints($score, $part, $book, $bow);
+        $tempo = TempoMap::of($score, $this->options->tempo, $this->options->tempos);
+        $tried = $book->withChoicesTried();
+        $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $tried, $roadmap, $tempo, $chair);
+        $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
 
         return new PartPlan($part, $book, $bow, $prints, $bow->flags);
     }

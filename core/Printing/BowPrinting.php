@@ -24,19 +24,30 @@ use UprightPencil\Music\Score;
  */
 final readonly class BowPrinting
 {
-    /** @return array<string, NotePrint> by note id; notes without any are not listed */
-    public function prints(Score $score, Part $part, MarkBook $book, BowPlan $plan): array
+    /**
+     * @param MarkBook $book with open choices tried
+     * @param list<Mark> $choices what the class has not decided yet: both are shown
+     * @return array<string, NotePrint> by note id; notes without any are not listed
+     */
+    public function prints(Score $score, Part $part, MarkBook $book, BowPlan $plan, array $choices = []): array
     {
+        $open = [];
+        foreach ($choices as $choice) {
+            $open[$choice->from][] = $choice;
+        }
         $prints = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $prints += $this->line($score, $part, $line, $book, $plan);
+            $prints += $this->line($score, $part, $line, $book, $plan, $open);
         }
 
         return $prints;
     }
 
-    /** @return array<string, NotePrint> */
-    private function line(Score $score, Part $part, Line $line, MarkBook $book, BowPlan $plan): array
+    /**
+     * @param array<string, list<Mark>> $choices by note id
+     * @return array<string, NotePrint>
+     */
+    private function line(Score $score, Part $part, Line $line, MarkBook $book, BowPlan $plan, array $choices): array
     {
         $crossedOut = self::crossedOut($book);
         $slurs = $this->slurs($part, $book);
@@ -50,7 +61,8 @@ final readonly class BowPrinting
             $printed = self::printedSign($part, $event);
             $sign = $bow !== null && isset($isSign[$index]) ? $bow->direction : null;
             $before = $index > 0 ? self::lastOf($part, $line->events[$index - 1]) : null;
-            $isHook = $bow !== null && $bow->isHead && $bow->join === Join::Hook && !$bow->isShownBySlur;
+            $isHook = $bow !== null && $bow->isHead && $bow->join === Join::Hook && !$bow->isShownBySlur
+                && !self::isOpen($choices[$id] ?? []);
             $hasComma = $bow !== null && $bow->isHead && in_array($bow->join, [Join::Retake, Join::Lift], true);
             $meter = $measures[$event->measure]->meter;
             $changes = [];
@@ -70,6 +82,7 @@ final readonly class BowPrinting
                 $words[$id] ?? [],
                 $changes,
                 $sign === null ? [] : $bow->otherPasses,
+                $choices[$id] ?? [],
             );
             if ($print->tokens() !== []) {
                 $prints[$id] = $print;
@@ -161,6 +174,24 @@ final readonly class BowPrinting
         }
 
         return $words;
+    }
+
+    /**
+     * Whether the direction is one of the things left open: how it is reached is then nothing to pencil in yet.
+     *
+     * @param list<Mark> $choices
+     */
+    private static function isOpen(array $choices): bool
+    {
+        foreach ($choices as $choice) {
+            foreach ($choice->kinds as $kind) {
+                if ($kind instanceof Kind\Bow) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     private static function printedSign(Part $part, Event $event): ?\UprightPencil\Music\Direction

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkKind;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Fraction;
 
@@ -22,6 +24,7 @@ final readonly class NotePrint
      * @param list<string> $slursTakenOut ids of notes that crossed-out slurs reached
      * @param list<string> $words short texts over the note
      * @param array<int, Direction> $otherPasses signs for later passes only, by pass
+     * @param list<Mark> $choices open choices that begin here: all their possibilities are shown
      * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes inside the note
      */
     public function __construct(
@@ -37,6 +40,7 @@ final readonly class NotePrint
         public array $words = [],
         public array $changes = [],
         public array $otherPasses = [],
+        public array $choices = [],
     ) {
     }
 
@@ -70,6 +74,24 @@ final readonly class NotePrint
             $tokens[] = 'no-sign';
         }
 
+        foreach ($this->choices as $choice) {
+            $tokens[] = $choice->words();
+        }
+
         return [...$tokens, ...array_map(static fn (string $words): string => "\"{$words}\"", $this->words)];
+    }
+
+    /** Whether what is shown in a slot is one possibility of an open choice. */
+    public function leavesOpen(string $slot): bool
+    {
+        foreach ($this->choices as $choice) {
+            foreach ($choice->kinds as $kind) {
+                if ($kind->slot() === $slot) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 }

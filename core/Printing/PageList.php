@@ -32,6 +32,9 @@ final readonly class PageList
             if ($marks !== []) {
                 $lines[] = str_pad($place, 7) . ' ' . implode(', ', $marks);
             }
+            foreach ($print->choices as $choice) {
+                $lines[] = str_pad($places->placeOf($choice), 7) . ' ' . $places->wordsOf($choice);
+            }
             foreach ($print->changes as $change) {
                 $lines[] = str_pad($places->nameOf($note->id, $change['offset']), 7) . " change {$change['direction']->value}"
                     . ($change['for'] === 'all' ? '' : " @{$change['for']}");
@@ -51,9 +54,10 @@ final readonly class PageList
     private function marks(NotePrint $print, Places $places): array
     {
         $marks = [];
-        if ($print->sign !== null && $print->isSignNew) {
+        // What a choice leaves open stands in the choice's own line.
+        if ($print->sign !== null && $print->isSignNew && !$print->leavesOpen('direction')) {
             $marks[] = $print->sign->value;
-        } elseif ($print->crossOutSign) {
+        } elseif ($print->crossOutSign && !$print->leavesOpen('direction')) {
             $marks[] = 'no sign';
         }
         foreach ($print->otherPasses as $pass => $direction) {
@@ -65,10 +69,10 @@ final readonly class PageList
         if ($print->commaOn !== null) {
             $marks[] = $print->isLift ? 'lift' : 'retake';
         }
-        foreach ($print->slursTo as $to) {
+        foreach ($print->leavesOpen('slur') ? [] : $print->slursTo as $to) {
             $marks[] = 'slur ' . $places->nameOf($to);
         }
-        if ($print->slursTakenOut !== []) {
+        if ($print->slursTakenOut !== [] && !$print->leavesOpen('slur')) {
             $marks[] = 'no slurs';
         }
         foreach ($print->words as $words) {

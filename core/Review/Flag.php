@@ -32,6 +32,12 @@ final readonly class Flag
         return $this->code->value . '@' . ($this->partId ?? '') . ':' . ($this->noteId ?? "m{$this->measure}");
     }
 
+    /** The same place and ways, said in other words. */
+    public function saying(string $text): self
+    {
+        return new self($this->code, $text, $this->partId, $this->measure, $this->beat, $this->noteId, $this->ways);
+    }
+
     /** @param list<WayOut> $ways */
     public function withWays(array $ways): self
     {

@@ -157,15 +157,18 @@ final class Comparison
 
     /**
      * The mark that turns one part the other's way where they first differ: their strokes being the same, the rest of the
-     * stretch follows. Offered only where the slurs agree.
+     * stretch follows. Where the slurs differ, they are copied first.
      *
      * @param int $side which note of each pair is the giver's: 0 or 1
      */
     private function copy(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?WayOut
     {
+        if ($stretch->slursDiffer !== []) {
+            return $this->copySlurs($stretch, $giver, $taker, $side);
+        }
         $at = $stretch->directionsDiffer[0] ?? null;
         $given = $at === null ? null : $giver->bow->at($stretch->pairs[$at][$side]);
-        if ($at === null || $given === null || $stretch->slursDiffer !== []) {
+        if ($at === null || $given === null) {
             return null;
         }
         $place = (new Places($this->score, $taker->part))->nameOf($stretch->pairs[$at][1 - $side]);
@@ -173,6 +176,67 @@ final class Comparison
         return new WayOut(
             "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
             ["part {$taker->part->name}", "{$place} {$given->direction->value}"],
+        );
+    }
+
+    /**
+     * The slurs of one part over the differing notes, laid on the other. Not offered where a printed hook or a mark of the
+     * taker's own stands in the way: lines cannot take those away.
+     *
+     * @param int $side which note of each pair is the giver's: 0 or 1
+     */
+    private function copySlurs(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?WayOut
+    {
+        $bow = static fn (PartPlan $plan, int $at, int $side): ?NoteBow
+            => isset($stretch->pairs[$at]) ? $plan->bow->at($stretch->pairs[$at][$side]) : null;
+        $isInside = static fn (int $at): bool => ($bow($giver, $at, $side)->isHead ?? true) === false
+            || ($bow($taker, $at, 1 - $side)->isHead ?? true) === false;
+        $differ = $stretch->slursDiffer;
+        $from = $differ[0] ?? 0;
+        while ($from > 0 && $isInside($from)) {
+            $from--;
+        }
+        $to = $differ[count($differ) - 1] ?? 0;
+        while (isset($stretch->pairs[$to + 1]) && $isInside($to + 1)) {
+            $to++;
+        }
+        $places = new Places($this->score, $taker->part);
+        $name = static fn (int $at): string => $places->nameOf($stretch->pairs[$at][1 - $side]);
+        $slurs = [];
+        $start = null;
+        $takerSlurs = false;
+        for ($at = $from; $at <= $to + 1; $at++) {
+            $given = $at <= $to ? $bow($giver, $at, $side) : null;
+            $taken = $at <= $to ? $bow($taker, $at, 1 - $side) : null;
+            if (($given !== null && $given->isShownBySlur) || ($taken !== null && $taken->isShownBySlur)) {
+                return null;
+            }
+            $takerSlurs = $takerSlurs || ($taken !== null && $taken->join === Join::Slur);
+            if ($at > $from && $given !== null && self::isSlurred($given)) {
+                $start ??= $at - 1;
+            } elseif ($start !== null) {
+                $slurs[] = "{$name($start)} slur {$name($at - 1)}";
+                $start = null;
+            }
+        }
+        $range = array_flip(array_column(array_slice($stretch->pairs, $from, $to - $from + 1), 1 - $side));
+        foreach ($taker->book->marks as $mark) {
+            if ($mark->acts() && $mark->kind()->slot() === 'slur' && isset($range[$mark->from])) {
+                return null;
+            }
+        }
+        $where = $places->nameOfRange($stretch->pairs[$from][1 - $side], $stretch->pairs[$to][1 - $side]);
+        $lines = $takerSlurs ? ["{$where} no slurs", ...$slurs] : $slurs;
+        $given = $bow($giver, $from, $side);
+        if ($given !== null && $given->direction !== $bow($taker, $from, 1 - $side)?->direction) {
+            $lines[] = "{$name($from)} {$given->direction->value}";
+        }
+
+        return new WayOut(
+            $slurs === []
+                ? "{$taker->part->name} as {$giver->part->name}: no slurs from {$name($from)}"
+                : "{$taker->part->name} as {$giver->part->name}: slurs from {$name($from)}",
+            ["part {$taker->part->name}", ...$lines],
         );
     }
 

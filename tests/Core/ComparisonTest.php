@@ -49,6 +49,22 @@ final class ComparisonTest extends TestCase
         }
     }
 
+    public function testEitherPartsSlursCanBeLaidOnTheOther(): void
+    {
+        $pairs = [
+            ['(D4q E4q) (F4q G4q) | A4q G4q F4h', '(D4q E4q) F4q G4q | A4q G4q F4h'],
+            ['(D4q E4q F4q G4q) | A4q G4q F4h', '(D4q E4q) (F4q G4q) | A4q G4q F4h'],
+            ['D4q (E4q F4q) G4q | (A4q G4q) F4h', '(D4q E4q) F4q G4q | A4q (G4q F4h)'],
+        ];
+        foreach ($pairs as $music) {
+            $flag = $this->compare(...$music)->flags()[0];
+            self::assertCount(2, $flag->ways, $music[0]);
+            foreach ($flag->ways as $way) {
+                self::assertSame([], $this->compare($music[0], $music[1], implode("\n", $way->lines))->flags(), $way->text);
+            }
+        }
+    }
+
     public function testAgreementRaisesNothing(): void
     {
         self::assertSame([], $this->compare('(D4q E4q) F4h | G4q A4q B4h', '(B4q A4q) G4h | F4q E4q D4h')->flags());

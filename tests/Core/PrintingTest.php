@@ -53,7 +53,7 @@ final class PrintingTest extends TestCase
         ];
         yield 'pizzicato shows no bow' => [Passage::of('4/4', '[pizz.] D4h E4h'), ['', '']];
         yield 'a proposal prints nothing' => [Passage::of('4/4', 'D4h E4h')->marked('1.3 down ?'), ['down-bow', '']];
-        yield 'an open choice prints nothing yet decided' => [Passage::of('4/4', 'D4h E4h')->marked('1.3 down or up'), ['down-bow', '']];
+        yield 'an open choice prints both until the class has decided' => [Passage::of('4/4', 'D4h E4h')->marked('1.3 down or up'), ['down-bow', 'down-bow down or up']];
     }
 
     /** @param list<string> $shown */

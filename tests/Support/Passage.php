@@ -35,6 +35,10 @@ final class Passage
     private string $profile = 'third-position';
     private string $marks = '';
     private string $long = 'together';
+    /** @var array<string, string> */
+    private array $schools = [];
+    private string $chair = 'outside';
+    private int $fifths = 0;
     private bool $numberFromZero = false;
     private string $dynamic = '';
 
@@ -71,6 +75,30 @@ final class Passage
     public function staggered(): self
     {
         $this->long = 'staggered';
+
+        return $this;
+    }
+
+    /** A school by the words of the command line: "open=four". */
+    public function with(string $school): self
+    {
+        [$key, $value] = explode('=', $school);
+        $this->schools[$key] = $value;
+
+        return $this;
+    }
+
+    public function chair(string $chair): self
+    {
+        $this->chair = $chair;
+
+        return $this;
+    }
+
+    /** @param int $fifths sharps of the key signature, flats below zero; the notes keep the names they are written with */
+    public function inKey(int $fifths): self
+    {
+        $this->fifths = $fifths;
 
         return $this;
     }
@@ -130,20 +158,33 @@ final class Passage
 
     public function options(): PlanOptions
     {
-        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long]);
+        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long, ...$this->schools]);
     }
 
     public function plan(): PartPlan
     {
         $score = $this->score();
+
+        return (new Planner($this->options()))->part($score, $score->parts[0], $this->book($score), null, $this->chair);
+    }
+
+    /** The plan with every possibility of its open choices worked out. */
+    public function planWithFutures(): PartPlan
+    {
+        $score = $this->score();
+        $planner = new Planner($this->options());
+
+        return $planner->plan($score, [$score->parts[0]->id => $this->book($score)])->parts[0];
+    }
+
+    private function book(Score $score): MarkBook
+    {
         $reading = (new PencilLinesReader($score, $score->parts))->read($this->marks);
         if ($reading->errors !== []) {
             throw new \RuntimeException($reading->errors[0]->sentence());
         }
-        $part = $score->parts[0];
-        $book = MarkBook::of($reading->marks[$part->id] ?? [], $part);
 
-        return (new Planner($this->options()))->part($score, $part, $book);
+        return MarkBook::of($reading->marks[$score->parts[0]->id] ?? [], $score->parts[0]);
     }
 
     /**
@@ -194,7 +235,7 @@ final class Passage
             if ($index === 0) {
                 $clef = str_contains($this->name, 'Viola') ? ['C', 3]
                     : (preg_match('~Cello|Bass~', $this->name) === 1 ? ['F', 4] : ['G', 2]);
-                $attributes = '<attributes><divisions>' . self::DIVISIONS . '</divisions><key><fifths>0</fifths></key>'
+                $attributes = '<attributes><divisions>' . self::DIVISIONS . "</divisions><key><fifths>{$this->fifths}</fifths></key>"
                     . "<time><beats>{$beats}</beats><beat-type>{$unit}</beat-type></time>"
                     . "<clef><sign>{$clef[0]}</sign><line>{$clef[1]}</line></clef></attributes>"
                     . "<direction><direction-type><words/></direction-type><sound tempo=\"{$this->tempo}\"/></direction>"

@@ -38,7 +38,8 @@ final class MarkCommand extends Command
         {--profile=second-year : what the class can do: first-year, second-year, third-position, advanced}
         {--school=* : KEY=VALUE: bow, long, open, bass, stay}
         {--lines=marks : what a .txt holds: marks, or page}
-        {--tempo= : quarter notes a minute, over what the score says}
+        {--chair=outside : whose page: outside, inside or "stand 2"}
+        {--tempo=* : quarter notes a minute over what the score says: 96, or from a place on: B:96}
         {--out= : .musicxml, .mxl, .json, .csv or .txt}';
 
     protected $description = 'Work out the bowings of a score and write the marked result';
@@ -71,7 +72,7 @@ final class MarkCommand extends Command
         $score = (new ScoreReader())->fromDocument($document);
         $parts = $this->chosenParts($score);
         $books = $this->books($score, $parts);
-        $plan = (new Planner($options))->plan($score, $books, $parts);
+        $plan = (new Planner($options->withTempos($this->tempos($score))))->plan($score, $books, $parts, $this->chair());
         $plan = $plan->withFlags((new Comparison($score, $plan->parts))->flags());
         $this->write($ending, $plan, $document, count($parts) < count($score->parts));
     }
@@ -94,15 +95,54 @@ final class MarkCommand extends Command
             }
             $schools[$key] = $value;
         }
-        $tempo = $this->option('tempo');
-        if ($tempo !== null && (!is_numeric($tempo) || (float) $tempo < 5 || (float) $tempo > 1000)) {
-            throw new CommandFailed('--tempo: expected quarter notes a minute, from 5 to 1000.');
+        $tempo = null;
+        foreach ($this->list('tempo') as $value) {
+            if (!str_contains($value, ':')) {
+                $tempo = self::quartersPerMinute($value);
+            }
         }
         if (!in_array($this->text('lines'), ['marks', 'page'], true)) {
             throw new CommandFailed('--lines: expected marks or page.');
         }
 
-        return new PlanOptions($profile, $schools, $tempo === null ? null : (float) $tempo);
+        return new PlanOptions($profile, $schools, $tempo);
+    }
+
+    private static function quartersPerMinute(string $value): float
+    {
+        if (!is_numeric($value) || (float) $value < 5 || (float) $value > 1000) {
+            throw new CommandFailed('--tempo: expected quarter notes a minute, from 5 to 1000, or PLACE:N such as B:96.');
+        }
+
+        return (float) $value;
+    }
+
+    /** @return array<int, float> tempos from a place on, by measure index */
+    private function tempos(Score $score): array
+    {
+        $tempos = [];
+        foreach ($this->list('tempo') as $value) {
+            if (str_contains($value, ':')) {
+                [$place, $speed] = explode(':', $value, 2);
+                $measure = $score->measureAt($place);
+                if ($measure === null) {
+                    throw new CommandFailed("--tempo: “{$place}” is neither a measure nor a rehearsal mark of this score.");
+                }
+                $tempos[$measure] = self::quartersPerMinute($speed);
+            }
+        }
+
+        return $tempos;
+    }
+
+    private function chair(): string
+    {
+        $chair = (string) preg_replace('~^stand[- ]?(\d+)$~', 'stand $1', $this->text('chair'));
+        if (preg_match('~^(outside|inside|stand \d{1,2})$~', $chair) !== 1) {
+            throw new CommandFailed('--chair: expected outside, inside or "stand 2".');
+        }
+
+        return $chair;
     }
 
     /** @return list<Part> */

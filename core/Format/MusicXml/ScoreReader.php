@@ -8,11 +8,14 @@ use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
 use UprightPencil\Music\Disagreement;
+use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Meter;
+use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\Tempo;
+use UprightPencil\Music\TempoBend;
 
 /** MusicXML 3.1 and 4.0, partwise or timewise, plain or compressed, as a {@see Score}. */
 final readonly class ScoreReader
@@ -69,6 +72,7 @@ final readonly class ScoreReader
             self::inOrder($tempos),
             $oddities,
             self::disagreements($drafts, $measures),
+            self::bends($parts),
         );
     }
 
@@ -160,6 +164,31 @@ final readonly class ScoreReader
         }
 
         return '';
+    }
+
+    /**
+     * Words that bend the tempo stand in one part and hold for all.
+     *
+     * @param list<Part> $parts
+     * @return list<TempoBend>
+     */
+    private static function bends(array $parts): array
+    {
+        $bends = [];
+        foreach ($parts as $part) {
+            foreach ($part->expressions as $expression) {
+                $way = $expression->kind === ExpressionKind::Words ? TempoBend::way($expression->value) : null;
+                if ($way !== null) {
+                    $bends[$expression->measure . ':' . $expression->offset]
+                        ??= new TempoBend($expression->measure, $expression->offset, $way);
+                }
+            }
+        }
+        $bends = array_values($bends);
+        usort($bends, static fn (TempoBend $a, TempoBend $b): int
+            => $a->measure <=> $b->measure ?: $a->offset->compare($b->offset));
+
+        return $bends;
     }
 
     /**

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
+use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkKind;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
@@ -85,6 +88,21 @@ final class ScoreWriter
         foreach ($print->words as $words) {
             $this->addWords($element, $words);
         }
+        foreach ($print->choices as $choice) {
+            $this->addWords($element, self::choiceWords($choice));
+        }
+    }
+
+    /** What an open choice says on the page: both possibilities, the signs of the bow drawn. */
+    private static function choiceWords(Mark $choice): string
+    {
+        $words = array_map(static fn (MarkKind $kind): string => match (true) {
+            $kind instanceof Kind\Bow => $kind->direction === Direction::Down ? '⊓' : 'V',
+            $kind instanceof Kind\SlurTo => 'slur',
+            default => $kind->words(),
+        }, $choice->kinds);
+
+        return implode(' or ', $words);
     }
 
     private static function takeOutSign(DOMElement $note): void

@@ -4,11 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format\PencilLines;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\Kind\SlurTo;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
-use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\MarkState;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Part;
@@ -50,28 +47,12 @@ final readonly class PencilLinesWriter
 
     public function place(Mark $mark): string
     {
-        foreach ($mark->kinds as $kind) {
-            if ($kind->anchor() === Anchor::Range) {
-                return $this->places->nameOfRange($mark->from, $mark->to);
-            }
-        }
-
-        return $this->places->nameOf($mark->from, $mark->inside);
+        return $this->places->placeOf($mark);
     }
 
     /** What the mark says, without its place: "slur 1.2 or no slurs", "hook 2x". */
     public function words(Mark $mark): string
     {
-        $words = [];
-        foreach ($mark->kinds as $index => $kind) {
-            $words[] = $this->kind($kind, $mark->targets[$index] ?? '');
-        }
-
-        return implode(' or ', $words) . ($mark->pass === null ? '' : " {$mark->pass}x");
-    }
-
-    private function kind(MarkKind $kind, string $target): string
-    {
-        return $kind instanceof SlurTo && $target !== '' ? 'slur ' . $this->places->nameOf($target) : $kind->words();
+        return $this->places->wordsOf($mark);
     }
 }

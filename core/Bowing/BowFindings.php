@@ -1,0 +1,402 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+
+/** What needs a look along one line once its bow is planned: contradictions, missed goals, second times, run-outs. */
+final class BowFindings
+{
+    private ?Places $places = null;
+    private ?WaysOut $ways = null;
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly MarkBook $book,
+        private readonly TempoMap $tempo,
+        private readonly BowSettings $settings,
+        private readonly Facts $facts,
+        private readonly NoteBows $bows,
+        private readonly BowUse $use,
+        private readonly StrokeBuilder $builder,
+        private readonly array $strokes,
+        private readonly Road $road,
+        private readonly TravelPlan $travel,
+        private readonly Mender $mender,
+        private readonly Candidates $candidates,
+        private readonly Decisions $decisions,
+    ) {
+    }
+
+    /** @return list<Flag> in no order */
+    public function all(): array
+    {
+        return [
+            ...$this->problems(),
+            ...$this->contradictions(),
+            ...$this->marksInsideStrokes(),
+            ...$this->displaced(),
+            ...$this->silent(),
+            ...$this->goals(),
+            ...$this->secondTimes(),
+            ...$this->runOuts(),
+            ...$this->partners(),
+        ];
+    }
+
+    private function ways(): WaysOut
+    {
+        return $this->ways ??= new WaysOut(
+            $this->part,
+            $this->line,
+            $this->strokes,
+            $this->facts,
+            $this->decisions,
+            $this->candidates,
+            $this->places(),
+            $this->settings,
+        );
+    }
+
+    private function places(): Places
+    {
+        return $this->places ??= new Places($this->score, $this->part);
+    }
+
+    /**
+     * @return list<Flag>
+     */
+    private function problems(): array
+    {
+        $flags = [];
+        foreach ($this->road->problems as $problem) {
+            $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
+            $flags[] = $this->flag($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event);
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> two fixed directions that cannot both come as the strokes alternate */
+    private function contradictions(): array
+    {
+        $flags = [];
+        foreach ($this->pulling() as [$from, $to]) {
+            $text = $this->pullingText($from, $to);
+            $flags[] = $this->flag(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
+                ->withWays($this->ways()->within(
+                    $from,
+                    $to,
+                    $this->road->directions[$from],
+                    fn (Direction $direction, bool $isForced): bool
+                        => $direction === $this->road->directions[$to] && !$isForced,
+                ));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Two fixed directions with the wrong number of strokes between them.
+     *
+     * @return list<array{int, int}>
+     */
+    private function pulling(): array
+    {
+        $pulling = [];
+        $lastFact = null;
+        $seen = [];
+        foreach ($this->strokes as $index => $stroke) {
+            $head = $stroke->head();
+            if ($this->road->joins[$index] === Join::Start) {
+                $lastFact = null;
+            }
+            if ($this->facts->direction($head->event, $head->pass) === null) {
+                continue;
+            }
+            $isAsked = $this->facts->join($head->event, $head->pass) !== null || $stroke->link === Link::Hook;
+            $isHook = $this->road->joins[$index] === Join::Hook;
+            if ($lastFact !== null && $index - $lastFact > 1 && $isHook && !$isAsked && !isset($seen[$head->event])) {
+                $seen[$head->event] = true;
+                $pulling[] = [$lastFact, $index];
+            }
+            $lastFact = $index;
+        }
+
+        return $pulling;
+    }
+
+    private function pullingText(int $from, int $to): string
+    {
+        $between = $to - $from - 1;
+        $place = $this->place($this->strokes[$from]->head()->event);
+
+        [$first, $last] = [$this->road->directions[$from], $this->road->directions[$to]];
+
+        return "{$first->value} at {$place} and {$last->value} here, with {$between} "
+            . ($between === 1 ? 'stroke' : 'strokes') . ' between: as it comes it would be '
+            . "{$last->opposite()->value}. The last two are hooked for now.";
+    }
+
+    /**
+     * Marks that ask for a stroke where a slur or tie goes on.
+     *
+     * @return list<Flag>
+     */
+    private function marksInsideStrokes(): array
+    {
+        $flags = [];
+        $seen = [];
+        foreach ($this->strokes as $stroke) {
+            foreach ($stroke->events as $position => $played) {
+                if ($position === 0 || isset($seen[$played->event])) {
+                    continue;
+                }
+                $join = $this->facts->join($played->event, $played->pass) ?? $this->facts->goal($played->event, $played->pass);
+                if ($join !== null) {
+                    $seen[$played->event] = true;
+                    $held = $this->bows->within($stroke, $position) === Join::Tie ? 'tied' : 'slurred';
+                    $flags[] = $this->flag(
+                        FlagCode::MarksContradict,
+                        "“{$join['mark']->kind()->words()}” stands here, but the note is {$held} to the one before:"
+                            . ' no stroke begins.',
+                        $played->event,
+                    );
+                }
+            }
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> marks another mark of the same list took the place of */
+    private function displaced(): array
+    {
+        $flags = [];
+        $positions = $this->part->positionsById();
+        foreach ($this->book->displaced as [$old, $new]) {
+            $event = $this->line->eventOfNote[$positions[$old->from]] ?? null;
+            if ($event !== null) {
+                $flags[] = $this->flag(
+                    FlagCode::MarksContradict,
+                    "“{$old->kind()->words()}” and “{$new->kind()->words()}” are both marked here; the later one holds.",
+                    $event,
+                );
+            }
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> bowing marks on notes that take no bow */
+    private function silent(): array
+    {
+        $flags = [];
+        $positions = $this->part->positionsById();
+        foreach ($this->book->marks as $mark) {
+            $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
+            $isForBow = in_array($mark->kind()->slot(), ['direction', 'join', 'change'], true);
+            if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
+                $flags[] = $this->flag(
+                    FlagCode::MarksContradict,
+                    "“{$mark->kind()->words()}” stands at a note without a bow stroke (pizzicato or tremolo).",
+                    $event,
+                );
+            }
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Goals the road does not reach.
+     *
+     * @return list<Flag>
+     */
+    private function goals(): array
+    {
+        $flags = [];
+        foreach ($this->facts->goalEvents() as $event) {
+            $index = $this->mender->strokeOf($event);
+            $goal = $index === null ? null : $this->facts->goal($event, $this->strokes[$index]->head()->pass);
+            if ($index === null || $goal === null || $this->road->directions[$index] === $goal['direction']) {
+                continue;
+            }
+            $wanted = $goal['direction'];
+            $flag = $this->flag(
+                FlagCode::GoalMissed,
+                "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
+                    . ' and after leaves no place to turn it.',
+                $event,
+            );
+            $from = $this->mender->lastFixed($index, $this->road);
+            $flags[] = $flag->withWays($this->ways()->within(
+                $from,
+                $index,
+                $this->road->directions[$from],
+                static fn (Direction $direction): bool => $direction === $wanted,
+            ));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Strokes that come out differently on a later pass, told once for each stretch, with ways out where it leads back.
+     *
+     * @return list<Flag>
+     */
+    private function secondTimes(): array
+    {
+        $flags = [];
+        foreach ((new SecondTime($this->strokes, $this->road))->firstOfEachStretch() as $index) {
+            $head = $this->strokes[$index]->head();
+            $direction = $this->road->directions[$index];
+            $flag = $this->flag(
+                FlagCode::SecondTimeDiffers,
+                self::nth($head->pass) . " time through comes out {$direction->value} here; the first time it is"
+                    . " {$direction->opposite()->value}.",
+                $head->event,
+            );
+            $back = $this->leadsBack($index);
+            $event = $head->event;
+            $pass = $head->pass;
+            $isClear = fn (Road $try): bool
+                => !isset((new SecondTime($this->strokes, $try))->byEvent()[$event][$pass]);
+            $found = $this->ways()->between($back - 1, $index - 1, $isClear);
+            $atSign = $this->strokes[$index]->onDownbeat && !$this->strokes[$index]->hasRestBefore()
+                ? []
+                : $this->ways()->between($index - 1, $index, $isClear, $pass);
+            $flags[] = $flag->withWays(array_slice([...$atSign, ...$found], 0, 4));
+        }
+
+        return $flags;
+    }
+
+    /** The first stroke of the measure that leads back to where a stroke stands. */
+    private function leadsBack(int $index): int
+    {
+        $at = max(1, $index - 1);
+        $measure = $this->line->events[$this->strokes[$at]->head()->event]->measure;
+        while ($at > 1 && $this->line->events[$this->strokes[$at - 1]->head()->event]->measure === $measure) {
+            $at--;
+        }
+
+        return $at;
+    }
+
+    /**
+     * Strokes for which the bow is too short, with the places where it could change.
+     *
+     * @return list<Flag>
+     */
+    private function runOuts(): array
+    {
+        $flags = [];
+        $seen = [];
+        $finder = new RunOutWays(
+            $this->score,
+            $this->part,
+            $this->line,
+            $this->use,
+            $this->tempo,
+            $this->settings->longNotes,
+        );
+        foreach ($this->travel->runOuts as $index => $runOut) {
+            $event = $this->strokes[$index]->head()->event;
+            if (isset($seen[$event])) {
+                continue;
+            }
+            $seen[$event] = true;
+            $hair = (int) round($this->use->hair());
+            $text = $runOut['alone']
+                ? sprintf(
+                    'The bow runs out: %.1f s on one bow need %d cm at the slowest, and there are %d.',
+                    $runOut['seconds'],
+                    (int) ceil($runOut['needs']),
+                    $hair,
+                )
+                : sprintf(
+                    'The bow runs out: this note needs %d cm at the slowest, and the strokes before leave only %d.',
+                    (int) ceil($runOut['needs']),
+                    (int) floor($this->travel->lengths[$index] ?? 0.0),
+                );
+            $flags[] = $this->flag(FlagCode::BowRunsOut, $text, $event)
+                ->withWays($finder->ways($this->strokes[$index], $this->road->directions[$index], $this->places()));
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> long notes after which partners would arrive in different directions */
+    private function partners(): array
+    {
+        $flags = [];
+        $seen = [];
+        foreach ($this->strokes as $index => $stroke) {
+            $mine = 0;
+            $others = [];
+            foreach ($stroke->events as $played) {
+                $mine += count($this->facts->changes($played->event));
+                foreach ($this->facts->changesOfOthers($played->event) as $mark) {
+                    $others[$mark->for] = ($others[$mark->for] ?? 0) + 1;
+                }
+            }
+            $event = $stroke->head()->event;
+            foreach ($others as $for => $changes) {
+                if (($changes - $mine) % 2 !== 0 && !isset($seen[$event])) {
+                    $seen[$event] = true;
+                    $flags[] = $this->flag(
+                        FlagCode::MarksContradict,
+                        "Partners part here: the outside players change {$mine} times in this note and the {$for} {$changes},"
+                            . ' so they arrive at the next one in different directions.',
+                        $event,
+                    );
+                }
+            }
+        }
+
+        return $flags;
+    }
+
+    private static function nth(int $pass): string
+    {
+        return ['First', 'Second', 'Third', 'Fourth'][$pass - 1] ?? "{$pass}th";
+    }
+
+    private function flag(FlagCode $code, string $text, int $event): Flag
+    {
+        $of = $this->line->events[$event];
+        $measure = $this->score->measures[$of->measure];
+
+        return new Flag(
+            $code,
+            ucfirst($text),
+            $this->part->id,
+            $of->measure,
+            $measure->meter->beatAt($of->offset),
+            $this->part->notes[$of->notes[0]]->id,
+        );
+    }
+
+    private function place(int $event): string
+    {
+        $of = $this->line->events[$event];
+        $measure = $this->score->measures[$of->measure];
+
+        return "measure {$measure->number} beat {$measure->meter->beatAt($of->offset)->toDecimal()}";
+    }
+}

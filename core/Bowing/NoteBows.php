@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Kind;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+
+/** What each notehead gets of the strokes it is played in: the first time it is played counts. */
+final readonly class NoteBows
+{
+    public function __construct(
+        private Part $part,
+        private Line $line,
+        private Links $links,
+        private Facts $facts,
+        private BowUse $use,
+    ) {
+    }
+
+    /**
+     * @param list<Stroke> $strokes
+     * @return array<string, NoteBow> by note id
+     */
+    public function of(array $strokes, Road $road, TravelPlan $travel): array
+    {
+        $notes = [];
+        $numbers = [];
+        $done = [];
+        $number = 0;
+        $others = (new SecondTime($strokes, $road))->byEvent();
+        $advice = (new Advice($this->use))->of($strokes, $travel);
+        foreach ($strokes as $index => $stroke) {
+            $head = $stroke->head()->event;
+            $numbers[$head] ??= ++$number;
+            $direction = $road->directions[$index];
+            foreach ($stroke->events as $position => $played) {
+                $changes = $this->changes($played, $direction);
+                if (!isset($done[$played->event])) {
+                    $done[$played->event] = true;
+                    $isHead = $position === 0;
+                    $bow = new NoteBow(
+                        $numbers[$head],
+                        $direction,
+                        $isHead ? $road->joins[$index] : $this->within($stroke, $position),
+                        $road->origins[$index],
+                        $road->whys[$index],
+                        $isHead,
+                        $changes,
+                        $travel->places[$played->event][$played->pass]['from'] ?? null,
+                        $travel->places[$played->event][$played->pass]['to'] ?? null,
+                        isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
+                        otherPasses: $isHead ? $others[$played->event] ?? [] : [],
+                        advice: $isHead ? $advice[$index] ?? '' : '',
+                    );
+                    foreach ($this->line->events[$played->event]->noteheads() as $order => $notehead) {
+                        $notes[$this->part->notes[$notehead]->id] = $this->notehead($bow, $played->event, $order);
+                    }
+                }
+                foreach ($changes as $change) {
+                    $direction = $change['for'] === 'all' || $change['for'] === $this->facts->chair
+                        ? $change['direction']
+                        : $direction;
+                }
+            }
+        }
+
+        return $notes;
+    }
+
+    /** A note after its grace note joins by the slur; the noteheads of a chord begin together. */
+    private function notehead(NoteBow $bow, int $event, int $order): NoteBow
+    {
+        $grace = count($this->line->events[$event]->graceBefore);
+        $chord = count($this->line->events[$event]->notes);
+        $isFirstSounding = $order === 0 || ($grace === 0 && $order < $chord);
+        if ($isFirstSounding) {
+            return $order === 0 ? $bow : $this->copy($bow, $bow->join, $bow->isHead);
+        }
+
+        return $this->copy($bow, Join::Slur, false);
+    }
+
+    private function copy(NoteBow $bow, Join $join, bool $isHead): NoteBow
+    {
+        return new NoteBow(
+            $bow->stroke,
+            $bow->direction,
+            $join,
+            $bow->origin,
+            $bow->why,
+            $isHead,
+            $bow->changes,
+            $bow->from,
+            $bow->to,
+            $bow->isShownBySlur && $isHead,
+            $isHead ? $bow->otherPasses : [],
+            $isHead ? $bow->advice : '',
+        );
+    }
+
+    public function within(Stroke $stroke, int $position): Join
+    {
+        $before = $stroke->events[$position - 1];
+        $here = $stroke->events[$position];
+
+        return $this->links->between($before->event, $here->event, $here->isLeap) === Link::Tie ? Join::Tie : Join::Slur;
+    }
+
+    /** @return list<array{offset: \UprightPencil\Music\Fraction, direction: Direction, for: string}> */
+    private function changes(PlayedEvent $played, Direction $direction): array
+    {
+        $changes = [];
+        $marks = [...$this->facts->changes($played->event), ...$this->facts->changesOfOthers($played->event)];
+        $goes = [];
+        foreach ($marks as $mark) {
+            $kind = $mark->kind();
+            $now = $goes[$mark->for] ?? $direction;
+            if (!$kind instanceof Kind\Change || $mark->inside === null || $kind->direction === $now) {
+                continue;
+            }
+            $goes[$mark->for] = $kind->direction;
+            $changes[] = ['offset' => $mark->inside, 'direction' => $kind->direction, 'for' => $mark->for];
+        }
+        usort($changes, static fn (array $a, array $b): int => $a['offset']->compare($b['offset']));
+
+        return $changes;
+    }
+}

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace UprightPencil\Format;
 
 use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\OtherFinger;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Score;
@@ -68,6 +70,7 @@ final readonly class MarkedScoreJson
         foreach ($plan->part->notes as $note) {
             $measure = $score->measures[$note->measure];
             $bow = $plan->bow->at($note->id);
+            $finger = $plan->fingers->at($note->id);
             $choices = array_map(self::future(...), $futures[$note->id] ?? []);
             $notes[] = [
                 'id' => $note->id,
@@ -79,6 +82,7 @@ final readonly class MarkedScoreJson
                 'duration' => (string) $note->duration,
                 'pitch' => $note->pitch === null ? null : (string) $note->pitch,
                 'bow' => $bow === null ? null : self::bow($measure, $note, $bow),
+                'finger' => $finger === null ? null : self::finger($finger),
                 'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
                 ...($choices === [] ? [] : ['choices' => $choices]),
             ];
@@ -140,6 +144,31 @@ final readonly class MarkedScoreJson
             'why' => $bow->why,
             ...($bow->advice === '' ? [] : ['advice' => $bow->advice]),
             'changes' => $changes,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function finger(NoteFinger $finger): array
+    {
+        return [
+            'string' => $finger->string,
+            'number' => $finger->number,
+            'shape' => $finger->shape,
+            'position' => $finger->position,
+            'shift' => $finger->isShift,
+            'leaveDown' => $finger->leaveDown,
+            'slide' => $finger->isSlide,
+            'laid' => $finger->isLaid,
+            'origin' => $finger->origin,
+            'why' => $finger->why,
+            'others' => array_map(static fn (OtherFinger $other): array => [
+                'string' => $other->string,
+                'number' => $other->number,
+                'shape' => $other->shape,
+                'position' => $other->position,
+                'costs' => round($other->costs, 2),
+                'why' => $other->why,
+            ], $finger->others),
         ];
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Plan;
 
 use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Printing\NotePrint;
@@ -22,6 +23,7 @@ final readonly class PartPlan
         public Part $part,
         public MarkBook $book,
         public BowPlan $bow,
+        public FingerPlan $fingers,
         public array $prints,
         public array $flags,
         public array $futures = [],
@@ -31,6 +33,6 @@ final readonly class PartPlan
     /** @param array<string, list<Future>> $futures */
     public function withFutures(array $futures): self
     {
-        return new self($this->part, $this->book, $this->bow, $this->prints, $this->flags, $futures);
+        return new self($this->part, $this->book, $this->bow, $this->fingers, $this->prints, $this->flags, $futures);
     }
 }

@@ -7,6 +7,7 @@ namespace UprightPencil\Plan;
 use UprightPencil\Bowing\BowSchool;
 use UprightPencil\Bowing\BowSettings;
 use UprightPencil\Bowing\LongNotes;
+use UprightPencil\Fingering\FingerSettings;
 
 /** What the director chose for a class: its profile, its schools, a tempo over the score's. */
 final readonly class PlanOptions
@@ -44,6 +45,16 @@ final readonly class PlanOptions
     public function withTempos(array $tempos): self
     {
         return new self($this->profile, $this->schools, $this->tempo, $tempos);
+    }
+
+    public function fingerSettings(): FingerSettings
+    {
+        return new FingerSettings(
+            $this->profile,
+            $this->school('open'),
+            $this->school('stay') === 'home',
+            $this->school('bass') === '1234',
+        );
     }
 
     public function bowSettings(): BowSettings

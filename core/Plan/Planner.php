@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Plan;
 
 use UprightPencil\Bowing\BowPlanner;
+use UprightPencil\Fingering\FingerPlanner;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -19,7 +20,8 @@ use UprightPencil\Roadmap\Roadmap;
 /** The one corridor: score and marks in, plan out. Every door of the application goes through here. */
 final readonly class Planner
 {
-    public function __construct(private PlanOptions $options = new PlanOptions())
+    /** @param bool $withReasons whether every finger tells its reasons and runners-up: twice the work */
+    public function __construct(private PlanOptions $options = new PlanOptions(), private bool $withReasons = true)
     {
     }
 
@@ -49,7 +51,22 @@ final readonly class Planner
         $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $tried, $roadmap, $tempo, $chair);
         $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
 
-        return new PartPlan($part, $book, $bow, $prints, $bow->flags);
+        $fingers = (new FingerPlanner($this->options->fingerSettings(), $this->withReasons))
+            ->plan($score, $part, $tried, $bow, $tempo, $chair);
+
+        return new PartPlan($part, $book, $bow, $fingers, $prints, self::inOrder([...$bow->flags, ...$fingers->flags]));
+    }
+
+    /**
+     * @param list<Flag> $flags
+     * @return list<Flag>
+     */
+    private static function inOrder(array $flags): array
+    {
+        usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
+            ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
+
+        return $flags;
     }
 
     /**

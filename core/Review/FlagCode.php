@@ -16,6 +16,12 @@ enum FlagCode: string
     case SecondTimeDiffers = 'second-time-differs';
     case BowRunsOut = 'bow-runs-out';
     case NoTimeToRetake = 'no-time-to-retake';
+    case CrossingInSlur = 'crossing-in-slur';
+    case FingerClash = 'finger-clash';
+    case AccidentalHolds = 'accidental-holds';
+    case ShiftWithoutTime = 'shift-without-time';
+    case Stretch = 'stretch';
+    case OutOfRange = 'out-of-range';
     case SectionsDiffer = 'sections-differ';
 
     /** In the words of the rehearsal room. */
@@ -31,6 +37,12 @@ enum FlagCode: string
             self::SecondTimeDiffers => 'Second time differs',
             self::BowRunsOut => 'The bow runs out',
             self::NoTimeToRetake => 'No time to lift',
+            self::CrossingInSlur => 'Crossing inside the slur',
+            self::FingerClash => 'One finger, two places',
+            self::AccidentalHolds => 'Easily misread',
+            self::ShiftWithoutTime => 'No time to shift',
+            self::Stretch => 'A wide stretch',
+            self::OutOfRange => 'Outside what they know',
             self::SectionsDiffer => 'Sections differ',
         };
     }

@@ -15,10 +15,12 @@ final class ArrowsTest extends TestCase
         'Marks' => ['Music'],
         'Review' => ['Music', 'Roadmap'],
         'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review'],
-        'Printing' => ['Music', 'Marks', 'Bowing'],
-        'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Printing'],
+        'Path' => [],
+        'Fingering' => ['Music', 'Marks', 'Review', 'Bowing', 'Path'],
+        'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
+        'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Plan'],
-        'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Printing', 'Plan'],
+        'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan'],
     ];
 
     public function testNoArrowTurns(): void

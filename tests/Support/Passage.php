@@ -213,6 +213,35 @@ final class Passage
         return implode(' ', $words);
     }
 
+    /**
+     * The fingers as a teacher would say them: "A:3 E:1 D:0 | III A:1": string and finger, the position where it changes
+     * (or is not the first), bars between measures.
+     */
+    public function fingers(): string
+    {
+        $plan = $this->plan();
+        $words = [];
+        $measure = null;
+        $position = 'I';
+        foreach ($plan->part->notes as $note) {
+            if ($measure !== null && $note->measure !== $measure) {
+                $words[] = '|';
+            }
+            $measure = $note->measure;
+            $finger = $plan->fingers->at($note->id);
+            if ($finger === null) {
+                $words[] = '-';
+                continue;
+            }
+            if ($finger->number > 0 && $finger->position !== $position) {
+                $words[] = $position = $finger->position;
+            }
+            $words[] = ($note->inChord ? '+' : '') . $finger->string . ':' . str_replace(' ', '', $finger->words());
+        }
+
+        return str_replace(' +', '+', implode(' ', $words));
+    }
+
     /** @return list<string> codes of the flags, each with its measure: "bow-runs-out@1" */
     public function flags(): array
     {

@@ -1,0 +1,293 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Pitch;
+use UprightPencil\Music\Score;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\WayOut;
+
+/** What needs a look along one line of a planned left hand: the watch list. */
+final class FingerFindings
+{
+    /** Seconds between two notes under one slur below which a crossing is heard. */
+    private const FAST_SLUR = 0.3;
+    /** Seconds a hand needs to leave, and for each semitone of the way. */
+    private const SHIFT_SECONDS = 0.18;
+    private const SHIFT_SECONDS_EACH = 0.015;
+    /** Quarter notes within which a finger remembers where it was. */
+    private const CLASH_QUARTERS = 2.0;
+    /** Widest reach from the first finger to the fourth in millimetres, for growing hands and for trained ones. */
+    /** @var array<string, array{float, float}> */
+    private const REACH = ['violin' => [80.0, 95.0], 'viola' => [90.0, 105.0], 'cello' => [130.0, 140.0], 'bass' => [112.0, 130.0]];
+
+    /** @var list<Flag> */
+    private array $flags = [];
+    /** @var array<string, true> */
+    private array $told = [];
+
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Hand $hand,
+        private readonly Strings $strings,
+        private readonly Fingerboard $board,
+        private readonly FingerFacts $facts,
+        private readonly FingerSettings $settings,
+    ) {
+    }
+
+    /** A moment whose grips were looked for: told when it is not within what the class knows, or not as it was asked. */
+    public function met(Moment $moment, Answer $answer, bool $isReduced): void
+    {
+        $name = self::name($moment->pitches[count($moment->pitches) - 1]);
+        if ($isReduced && $answer !== Answer::OutOfReach) {
+            $this->flag(
+                FlagCode::OutOfRange,
+                "No hand of this level takes this chord; {$name} on top is fingered. Divide it between partners, or play the top note only.",
+                $moment,
+                $this->leaveOut($moment),
+            );
+        }
+        switch ($answer) {
+            case Answer::OutOfReach:
+                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $moment);
+                break;
+            case Answer::BeyondTheClass:
+                $asker = $this->asker($moment);
+                $this->flag(FlagCode::OutOfRange, $asker === null
+                    ? "{$name} is more than this class has learned ({$this->level()}); it is fingered all the same."
+                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $moment);
+                break;
+            case Answer::CannotBeAsked:
+                $asker = $this->asker($moment) ?? 'The mark';
+                $this->flag(
+                    FlagCode::MarksContradict,
+                    "{$asker} cannot be played for {$name}: no hand reaches it so. The nearest possible finger is taken.",
+                    $moment,
+                );
+                break;
+            case Answer::AsAsked:
+                break;
+        }
+    }
+
+    /**
+     * @param array<string, NoteFinger> $fingers by note id
+     * @return list<Flag>
+     */
+    public function along(HandPath $path, array $fingers): array
+    {
+        for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
+            $moment = $path->moment($layer);
+            $grip = $path->chosen($layer);
+            $this->stretches($moment, $grip);
+            if ($layer > 0) {
+                $this->crossings($path, $layer);
+                $this->shifts($path, $layer);
+                $this->clashes($path, $layer);
+            }
+        }
+        foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
+            $this->at(FlagCode::AccidentalHolds, $text, $note);
+        }
+
+        return $this->flags;
+    }
+
+    private function crossings(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $from = $path->chosen($layer - 1);
+        $to = $path->chosen($layer);
+        if (!$moment->isSlurred || $moment->since >= self::FAST_SLUR || $moment->isGrace || Prices::isLaid($from, $to)) {
+            return;
+        }
+        $one = $this->strings->names[$from->stops[0][0]];
+        $other = $this->strings->names[$to->stops[0][0]];
+        $key = "crossing {$moment->measure}";
+        if ($one === $other || isset($this->told[$key])) {
+            return;
+        }
+        $this->told[$key] = true;
+        $here = self::name($moment->pitches[0]);
+        $there = self::name($path->moment($layer - 1)->pitches[0]);
+        $count = $this->crossingsIn($path, $layer);
+        $number = $this->score->measures[$moment->measure]->number;
+        $this->flag(
+            FlagCode::CrossingInSlur,
+            sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $moment->since)
+                . ($count > 1 ? "; {$count} such crossings in this measure." : '.'),
+            $moment,
+            [new WayOut("Take the slurs out of measure {$number}", ["{$number} no slurs"])],
+        );
+    }
+
+    private function crossingsIn(HandPath $path, int $layer): int
+    {
+        $measure = $path->moment($layer)->measure;
+        $count = 0;
+        for ($at = $layer; $at < $path->count() && $path->moment($at)->measure === $measure; $at++) {
+            $isFast = $path->moment($at)->isSlurred && $path->moment($at)->since < self::FAST_SLUR;
+            $isCrossing = $path->chosen($at)->stops[0][0] !== $path->chosen($at - 1)->stops[0][0];
+            $count += $isFast && $isCrossing ? 1 : 0;
+        }
+
+        return $count;
+    }
+
+    private function shifts(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $from = $path->chosen($layer - 1);
+        $to = $path->chosen($layer);
+        $far = abs($from->frame - $to->frame);
+        if ($far === 0 || $from->isOpen || $to->isOpen) {
+            return;
+        }
+        $needs = self::SHIFT_SECONDS + self::SHIFT_SECONDS_EACH * $far;
+        if ($far > 1 && $moment->since < $needs) {
+            $this->flag(FlagCode::ShiftWithoutTime, sprintf(
+                'No time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
+                $this->hand->nameOf($to->frame),
+                $needs,
+                $moment->since,
+            ), $moment);
+        } elseif ($moment->isSlurred && $far > 1 && $from->stops[0][0] !== $to->stops[0][0]) {
+            $this->flag(
+                FlagCode::ShiftWithoutTime,
+                'The slur holds a shift to ' . $this->hand->nameOf($to->frame) . ' and a crossing at once.',
+                $moment,
+            );
+        }
+    }
+
+    /** One finger at two places close together, next door or on one string: where the second is pulled after the first. */
+    private function clashes(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $grip = $path->chosen($layer);
+        foreach ($grip->isOpen ? [] : $grip->memory as [$string, $finger, $semitones]) {
+            for ($back = $layer - 1; $back >= 0; $back--) {
+                $before = $path->moment($back);
+                $there = $path->chosen($back);
+                if ($moment->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $grip->frame) {
+                    break;
+                }
+                foreach ($there->isOpen ? [] : $there->memory as [$otherString, $otherFinger, $otherSemitones]) {
+                    if ($otherFinger === $finger && abs($otherString - $string) === 1 && $otherSemitones !== $semitones) {
+                        $this->clash($moment, $before, $finger, $semitones > $otherSemitones);
+                        break 2;
+                    }
+                    if ($otherFinger === $finger) {
+                        break 2;
+                    }
+                }
+            }
+        }
+    }
+
+    private function clash(Moment $moment, Moment $before, int $finger, bool $isHigher): void
+    {
+        $key = "clash {$moment->measure} {$finger}";
+        if (isset($this->told[$key])) {
+            return;
+        }
+        $this->told[$key] = true;
+        $here = self::name($moment->pitches[0]);
+        $there = self::name($before->pitches[0]);
+        $this->flag(FlagCode::FingerClash, $isHigher
+            ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
+            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $moment);
+    }
+
+    private function stretches(Moment $moment, Grip $grip): void
+    {
+        $kind = $this->hand->instrument->value;
+        $isTrained = in_array($this->settings->profile, ['third-position', 'advanced'], true);
+        $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$isTrained ? 1 : 0];
+        foreach ($grip->stops as [, , $semitones, $shape]) {
+            if ($shape !== 'forward' && $shape !== 'back') {
+                continue;
+            }
+            $mm = $shape === 'forward'
+                ? $this->board->span($grip->frame, $semitones)
+                : $this->board->span($semitones, $grip->frame + 3);
+            if ($mm > $limit) {
+                $this->flag(FlagCode::Stretch, sprintf(
+                    'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
+                        . ' go or shift; stop if it hurts, and tell your teacher.',
+                    self::name($moment->pitches[0]),
+                    (int) round($mm),
+                    (int) $limit,
+                ), $moment);
+            }
+        }
+    }
+
+    /** @return list<WayOut> */
+    private function leaveOut(Moment $moment): array
+    {
+        $chord = [];
+        foreach ($this->part->notes as $position => $note) {
+            $isSameMoment = $note->measure === $moment->measure && !$note->isGrace
+                && abs($this->score->onsetOf($note)->toFloat() - $moment->onset) < 1e-9
+                && $note->line === $this->part->notes[$moment->notes[0]]->line;
+            if ($isSameMoment && !in_array($position, $moment->notes, true)) {
+                $chord[] = "{$note->id} leave out";
+            }
+        }
+
+        return $chord === [] ? [] : [new WayOut('Top note only', $chord)];
+    }
+
+    /** Who asks for what is fixed at a moment, quoted. */
+    private function asker(Moment $moment): ?string
+    {
+        foreach ($moment->notes as $note) {
+            $fact = $this->facts->finger($note) ?? $this->facts->position($note) ?? $this->facts->string($note);
+            if ($fact !== null) {
+                return $fact['mark'] === null ? 'What the edition prints' : "“{$fact['mark']->words()}”";
+            }
+        }
+
+        return null;
+    }
+
+    private function level(): string
+    {
+        return ['first-year' => 'first year', 'second-year' => 'second year', 'third-position' => 'third position',
+            'advanced' => 'advanced'][$this->settings->profile] ?? $this->settings->profile;
+    }
+
+    private static function name(Pitch $pitch): string
+    {
+        return $pitch->spoken() . $pitch->octave;
+    }
+
+    /** @param list<WayOut> $ways */
+    private function flag(FlagCode $code, string $text, Moment $moment, array $ways = []): void
+    {
+        $this->at($code, $text, $moment->notes[count($moment->notes) - 1], $ways);
+    }
+
+    /** @param list<WayOut> $ways */
+    private function at(FlagCode $code, string $text, int $position, array $ways = []): void
+    {
+        $note = $this->part->notes[$position];
+        $measure = $this->score->measures[$note->measure];
+        $this->flags[] = new Flag(
+            $code,
+            $text,
+            $this->part->id,
+            $note->measure,
+            $measure->meter->beatAt($note->offset),
+            $note->id,
+            $ways,
+        );
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\Loudness;
+use UprightPencil\Marks\Kind\LeaveOut;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Review\Flag;
+
+/** Works out the left hand for a part: which finger, string and position, and why. */
+final readonly class FingerPlanner
+{
+    public function __construct(private FingerSettings $settings = new FingerSettings(), private bool $withReasons = true)
+    {
+    }
+
+    public function plan(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, string $chair = 'outside'): FingerPlan
+    {
+        if (!$part->instrument->isBowed()) {
+            return FingerPlan::none();
+        }
+        $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->isOneFingerASemitone);
+        $strings = Strings::of($part->instrument);
+        $board = Fingerboard::of($part->instrument, $this->settings->size);
+        $facts = new FingerFacts($part, $book, $chair);
+        $grips = new Grips($hand, $strings, $facts);
+        $prices = new Prices($hand, $strings, $board, $this->settings, $grips);
+        $moments = new Moments($score, $part, $bow, $tempo, Loudness::of($score, $part), self::leftOut($part, $book));
+        $notes = [];
+        $flags = [];
+        foreach (Line::allOf($score, $part) as $line) {
+            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $facts, $this->settings);
+            [$playable, $options] = $this->playable($moments->of($line), $grips, $findings);
+            $path = new HandPath($playable, $options, $prices, $this->settings);
+            $path->solve();
+            (new Figures($path, $this->settings))->settle();
+            $line = new LineFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
+            $fingers = $line->notes($this->withReasons);
+            $notes += $fingers;
+            $flags = [...$flags, ...$findings->along($path, $fingers)];
+        }
+        usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
+            ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
+
+        return new FingerPlan($notes, $flags);
+    }
+
+    /**
+     * The moments a hand can take, chords too wide for it by their top note, with what it can do at each.
+     *
+     * @param list<Moment> $moments
+     * @return array{list<Moment>, list<Options>}
+     */
+    private function playable(array $moments, Grips $grips, FingerFindings $findings): array
+    {
+        $playable = $options = [];
+        foreach ($moments as $moment) {
+            $found = $grips->at($moment);
+            $isReduced = false;
+            while ($found->grips === [] && $moment->isChord()) {
+                $moment = $moment->withoutLowest();
+                $found = $grips->at($moment);
+                $isReduced = true;
+            }
+            $findings->met($moment, $found->answer, $isReduced);
+            if ($found->grips !== []) {
+                $playable[] = $moment;
+                $options[] = $found;
+            }
+        }
+
+        return [$playable, $options];
+    }
+
+    /** @return array<int, true> noteheads a mark leaves out */
+    private static function leftOut(Part $part, MarkBook $book): array
+    {
+        $positions = $part->positionsById();
+        $left = [];
+        foreach ($book->acting(LeaveOut::class) as $mark) {
+            $left[$positions[$mark->from]] = true;
+        }
+
+        return $left;
+    }
+}

@@ -1,0 +1,432 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Path\BestPath;
+use UprightPencil\Path\Moves;
+
+/** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
+final class HandPath implements Moves
+{
+    /** @var list<Grip> by number */
+    private array $grips = [];
+    /** @var array<string, int> numbers by key */
+    private array $numbers = [];
+    /** @var list<list<int>> numbers by layer */
+    private array $layers = [];
+    /** @var list<list<float>> */
+    private array $own = [];
+    /** @var array<string, array<int, float>> by what of the moment matters, then by grip */
+    private array $ownPrices = [];
+    /** @var list<int> what matters of the move into each layer, as a number */
+    private array $contexts = [];
+    /** @var array<int, array<int, float>> move prices by context, then by both grips */
+    private array $movePrices = [];
+    /** @var array<string, array<int, list<array{Toll, float}>>> the same items, kept for the words */
+    private array $ownItems = [];
+    /** @var array<int, array<int, list<array{Toll, float}>>> */
+    private array $moveItems = [];
+    /** @var list<int> position of the chosen grip by layer */
+    private array $chosen = [];
+    private ?BestPath $path = null;
+
+    /**
+     * @param list<Moment> $moments
+     * @param list<Options> $options of each moment, none of them empty
+     */
+    public function __construct(
+        private readonly array $moments,
+        private readonly array $options,
+        private readonly Prices $prices,
+        private readonly FingerSettings $settings,
+    ) {
+        $this->build();
+    }
+
+    public function solve(): void
+    {
+        $this->path = BestPath::through($this->layers, $this->own, $this);
+        $this->chosen = $this->path->chosen();
+    }
+
+    public function price(int $layer, int $from, int $to): float
+    {
+        $context = $this->contexts[$layer];
+        $pair = $from << 20 | $to;
+
+        return $this->movePrices[$context][$pair] ??= self::sum($this->itemsOfMove($layer, $this->grips[$from], $this->grips[$to]));
+    }
+
+    public function count(): int
+    {
+        return count($this->moments);
+    }
+
+    public function moment(int $layer): Moment
+    {
+        return $this->moments[$layer];
+    }
+
+    public function chosen(int $layer): Grip
+    {
+        return $this->grips[$this->layers[$layer][$this->chosen[$layer]]];
+    }
+
+    /**
+     * Solves a stretch again with fewer grips, between ends that stay.
+     *
+     * @param int $from first layer that may change
+     * @param int $to last layer that may change
+     * @param callable(int, Grip): bool $allows given a layer and a grip
+     * @return array{float, array<int, int>}|null what it costs more, and the positions by layer; null when nothing is allowed
+     */
+    public function again(int $from, int $to, callable $allows): ?array
+    {
+        $layers = $own = $positions = [];
+        $first = max(0, $from - 1);
+        $last = min($this->count() - 1, $to + 1);
+        for ($layer = $first; $layer <= $last; $layer++) {
+            $isEnd = $layer < $from || $layer > $to;
+            $kept = $keptOwn = $keptAt = [];
+            foreach ($this->layers[$layer] as $position => $number) {
+                if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->grips[$number])) {
+                    $kept[] = $number;
+                    $keptOwn[] = $this->own[$layer][$position];
+                    $keptAt[] = $position;
+                }
+            }
+            if ($kept === []) {
+                return null;
+            }
+            $layers[] = $kept;
+            $own[] = $keptOwn;
+            $positions[] = $keptAt;
+        }
+        $moves = new class ($this, $first) implements Moves {
+            public function __construct(private readonly HandPath $path, private readonly int $first)
+            {
+            }
+
+            public function price(int $layer, int $from, int $to): float
+            {
+                return $this->path->price($this->first + $layer, $from, $to);
+            }
+        };
+        $path = BestPath::through($layers, $own, $moves);
+        $chosen = [];
+        foreach ($path->chosen() as $index => $position) {
+            $chosen[$first + $index] = $positions[$index][$position];
+        }
+
+        return [$path->cost() - $this->costBetween($first, $last), $chosen];
+    }
+
+    /**
+     * What the chosen grips of a stretch cost, by toll, and how often each is paid.
+     *
+     * @param array<int, int>|null $positions other grips by layer; null for the chosen ones
+     * @return array<string, array{float, int, int}> price, times, and the first layer it is paid in, by {@see Toll}
+     */
+    public function bill(int $from, int $to, ?array $positions = null): array
+    {
+        $bill = [];
+        for ($layer = $from; $layer <= $to; $layer++) {
+            $grip = $this->gripAt($layer, $positions);
+            $items = $this->itemsOf($layer, $grip);
+            if ($layer > 0) {
+                $items = [...$items, ...$this->itemsOfMove($layer, $this->gripAt($layer - 1, $positions), $grip)];
+            }
+            foreach ($items as [$toll, $price]) {
+                [$sum, $times, $first] = $bill[$toll->value] ?? [0.0, 0, $layer];
+                $bill[$toll->value] = [$sum + $price, $times + 1, $first];
+            }
+        }
+
+        return $bill;
+    }
+
+    /** @param array<int, int>|null $positions */
+    public function gripAt(int $layer, ?array $positions): Grip
+    {
+        return isset($positions[$layer]) ? $this->grips[$this->layers[$layer][$positions[$layer]]] : $this->chosen($layer);
+    }
+
+    /** @param callable(Grip): bool $is */
+    public function has(int $layer, callable $is): bool
+    {
+        foreach ($this->layers[$layer] as $number) {
+            if ($is($this->grips[$number])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @param array<int, int> $positions by layer, as {@see again()} gave them */
+    public function take(array $positions): void
+    {
+        $chosen = $this->chosen;
+        foreach ($positions as $layer => $position) {
+            $chosen[$layer] = $position;
+        }
+        $this->chosen = array_values($chosen);
+    }
+
+    private function costBetween(int $first, int $last): float
+    {
+        $cost = 0.0;
+        for ($layer = $first; $layer <= $last; $layer++) {
+            $cost += $this->own[$layer][$this->chosen[$layer]];
+            if ($layer > $first) {
+                $before = $this->layers[$layer - 1][$this->chosen[$layer - 1]];
+                $cost += $this->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
+            }
+        }
+
+        return $cost;
+    }
+
+    /**
+     * Other answers at a layer, best first: what the whole way through each costs more than the chosen one.
+     *
+     * @param float $most dearer ones are left out
+     * @return list<array{position: int, grip: Grip, costs: float}>
+     */
+    public function others(int $layer, float $most): array
+    {
+        if ($this->path === null) {
+            return [];
+        }
+        $costs = $this->path->costsAt($layer);
+        $mine = $this->chosen($layer)->answer();
+        $base = $costs[$this->chosen[$layer]];
+        $best = [];
+        foreach ($costs as $position => $cost) {
+            $grip = $this->grips[$this->layers[$layer][$position]];
+            $answer = $grip->answer();
+            if ($answer !== $mine && $cost - $base <= $most && $cost < ($best[$answer]['costs'] ?? INF)) {
+                $best[$answer] = ['position' => $position, 'grip' => $grip, 'costs' => $cost];
+            }
+        }
+        $others = [];
+        foreach ($best as $other) {
+            $others[] = [...$other, 'costs' => max(0.0, $other['costs'] - $base)];
+        }
+        usort($others, static fn (array $a, array $b): int => [$a['costs'], $a['position']] <=> [$b['costs'], $b['position']]);
+
+        return $others;
+    }
+
+    /**
+     * Where the best way through another grip leaves the chosen one, until it is back.
+     *
+     * @param int $reach layers before and after to follow it at most
+     * @return list<array{layer: int, grip: Grip, chosen: Grip, more: list<array{Toll, float}>, less: list<array{Toll, float}>}>
+     *     with what each layer costs in that way, and in the chosen one
+     */
+    public function leaving(int $layer, int $position, int $reach): array
+    {
+        if ($this->path === null) {
+            return [];
+        }
+        $way = $this->path->around($layer, $position, $reach, $this->chosen);
+        $left = [];
+        foreach ($way as $at => $on) {
+            $number = $this->layers[$at][$on];
+            $chosen = $this->layers[$at][$this->chosen[$at]];
+            $more = $this->own($at, $number);
+            $less = $this->own($at, $chosen);
+            if ($at > 0) {
+                $chosenBefore = $this->layers[$at - 1][$this->chosen[$at - 1]];
+                $before = isset($way[$at - 1]) ? $this->layers[$at - 1][$way[$at - 1]] : $chosenBefore;
+                $more = [...$more, ...$this->moved($at, $before, $number)];
+                $less = [...$less, ...$this->moved($at, $chosenBefore, $chosen)];
+            }
+            $left[] = [
+                'layer' => $at,
+                'grip' => $this->grips[$number],
+                'chosen' => $this->grips[$chosen],
+                'more' => $more,
+                'less' => $less,
+            ];
+        }
+
+        return $left;
+    }
+
+    /** @return list<array{Toll, float}> */
+    private function own(int $layer, int $number): array
+    {
+        return $this->ownItems[$this->ownKey($layer)][$number] ??= $this->itemsOf($layer, $this->grips[$number]);
+    }
+
+    /** @return list<array{Toll, float}> */
+    private function moved(int $layer, int $from, int $to): array
+    {
+        return $this->moveItems[$this->contexts[$layer]][$from << 20 | $to]
+            ??= $this->itemsOfMove($layer, $this->grips[$from], $this->grips[$to]);
+    }
+
+    /** @return list<array{Toll, float}> */
+    public function itemsOfMove(int $layer, Grip $from, Grip $to): array
+    {
+        $moment = $this->moments[$layer];
+        $before = $this->moments[$layer - 1];
+        $isSingle = !$moment->isChord() && !$before->isChord();
+        $here = $moment->pitches[0];
+        $there = $before->pitches[0];
+
+        return $this->prices->move(
+            $from,
+            $to,
+            $moment,
+            $isSingle && $here->step() === $there->step(),
+            $isSingle && $here->semitone() === $there->semitone(),
+        );
+    }
+
+    /** @return list<array{Toll, float}> */
+    public function itemsOf(int $layer, Grip $grip): array
+    {
+        return $this->prices->own($grip, $this->moments[$layer], $this->descends($layer), $this->wantsFourNext($layer));
+    }
+
+    private function build(): void
+    {
+        $contexts = [];
+        $before = [];
+        foreach ($this->moments as $layer => $moment) {
+            $numbers = [];
+            foreach ($this->options[$layer]->grips as $grip) {
+                if ($grip['frame'] !== null) {
+                    $numbers[] = $this->number(Grip::stopped($grip['frame'], $grip['stops']));
+                    continue;
+                }
+                foreach ($this->open($layer, $grip['stops'], $before) as $open) {
+                    $numbers[] = $this->number($open);
+                }
+            }
+            $numbers = array_values(array_unique($numbers));
+            $this->layers[] = $numbers;
+            $this->own[] = $this->ownPrices($layer, $numbers);
+            $key = $this->contextKey($layer);
+            $contexts[$key] ??= count($contexts);
+            $this->contexts[] = $contexts[$key];
+            $before = $numbers;
+        }
+    }
+
+    /**
+     * Open strings: the hand stays as it was, with its memory; or goes where the next stopped note can use it.
+     *
+     * @param list<array{int, int, int, string}> $stops
+     * @param list<int> $before grips of the layer before
+     * @return list<Grip>
+     */
+    private function open(int $layer, array $stops, array $before): array
+    {
+        $grips = [];
+        $forgets = $this->moments[$layer]->lasts > $this->settings->memorySeconds;
+        foreach ($before as $number) {
+            $grip = $this->grips[$number];
+            $grips[] = Grip::open($grip->frame, $stops, $forgets ? [] : $grip->memory);
+        }
+        for ($next = $layer + 1; isset($this->options[$next]); $next++) {
+            $frames = $this->options[$next]->frames();
+            if ($frames !== []) {
+                foreach ($frames as $frame) {
+                    $grips[] = Grip::open($frame, $stops, []);
+                }
+                break;
+            }
+        }
+
+        return $grips === [] ? [Grip::open(2, $stops, [])] : $grips;
+    }
+
+    private function number(Grip $grip): int
+    {
+        if (!isset($this->numbers[$grip->key])) {
+            $this->numbers[$grip->key] = count($this->grips);
+            $this->grips[] = $grip;
+        }
+
+        return $this->numbers[$grip->key];
+    }
+
+    /**
+     * @param list<int> $numbers
+     * @return list<float>
+     */
+    private function ownPrices(int $layer, array $numbers): array
+    {
+        $key = $this->ownKey($layer);
+        $prices = [];
+        foreach ($numbers as $number) {
+            $prices[] = $this->ownPrices[$key][$number] ??= self::sum($this->itemsOf($layer, $this->grips[$number]));
+        }
+
+        return $prices;
+    }
+
+    /** All that {@see itemsOf()} looks at, beside the grip. */
+    private function ownKey(int $layer): string
+    {
+        $moment = $this->moments[$layer];
+
+        return implode(' ', $moment->pitches) . ($moment->isSlurred ? '(' : '') . ($this->descends($layer) ? '>' : '')
+            . ($this->wantsFourNext($layer) ? '4' : '')
+            . ($moment->isSoft && $moment->lasts > 1.1 ? 'p' : '') . $moment->keyFifths;
+    }
+
+    private function descends(int $layer): bool
+    {
+        $next = $this->moments[$layer + 1] ?? null;
+
+        return $next !== null && $next->rest < 0.2
+            && $next->pitches[0]->semitone() < $this->moments[$layer]->pitches[0]->semitone();
+    }
+
+    private function wantsFourNext(int $layer): bool
+    {
+        $next = $this->moments[$layer + 1] ?? null;
+
+        return $next !== null && $next->isSlurred
+            && $next->pitches[0]->semitone() === $this->moments[$layer]->pitches[0]->semitone() + 1;
+    }
+
+    /** All that {@see itemsOfMove()} looks at, beside the grips. */
+    private function contextKey(int $layer): string
+    {
+        $moment = $this->moments[$layer];
+        $before = $this->moments[$layer - 1] ?? null;
+        $letters = '';
+        if ($before !== null && !$moment->isChord() && !$before->isChord()) {
+            $letters = ($moment->pitches[0]->step() === $before->pitches[0]->step() ? 'l' : '')
+                . ($moment->pitches[0]->semitone() === $before->pitches[0]->semitone() ? 's' : '');
+        }
+
+        return sprintf(
+            '%.4f %.4f %d%d %s',
+            min($moment->since, 9.0),
+            min($moment->rest, 9.0),
+            $moment->isSlurred,
+            $moment->isFresh,
+            $letters,
+        );
+    }
+
+    /** @param list<array{Toll, float}> $items */
+    private static function sum(array $items): float
+    {
+        $sum = 0.0;
+        foreach ($items as [, $price]) {
+            $sum += $price;
+        }
+
+        return $sum;
+    }
+}

@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Music\Part;
+use UprightPencil\Music\TempoMap;
+
+/** What a solved path means for each notehead of its line. */
+final class LineFingers
+{
+    /** Other answers told for a note, and how much dearer they may be (in shifts). */
+    private const MOST_OTHERS = 4;
+    private const DEAREST = 5.0;
+
+    public function __construct(
+        private readonly Part $part,
+        private readonly HandPath $path,
+        private readonly Hand $hand,
+        private readonly Strings $strings,
+        private readonly Fingerboard $board,
+        private readonly FingerFacts $facts,
+        private readonly FingerSettings $settings,
+        private readonly TempoMap $tempo,
+    ) {
+    }
+
+    /**
+     * @param bool $withReasons whether every note tells its reasons and its other answers: twice the work
+     * @return array<string, NoteFinger> by note id
+     */
+    public function notes(bool $withReasons): array
+    {
+        $waits = (new LeaveDowns($this->path, $this->hand))->all();
+        $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
+        $stretches = $withReasons ? (new Stretches($this->path, $this->hand, $reasons))->reasons() : [];
+        $notes = [];
+        $before = null;
+        $name = '';
+        for ($layer = 0, $count = $this->path->count(); $layer < $count; $layer++) {
+            $grip = $this->path->chosen($layer);
+            $moment = $this->path->moment($layer);
+            $isShift = $before !== null && $before->frame !== $grip->frame;
+            $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
+            $others = $withReasons ? $this->path->others($layer, self::DEAREST) : [];
+            $why = $withReasons ? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
+            $told = [];
+            foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
+                $told[] = $this->other($layer, $other, $reasons);
+            }
+            foreach ($moment->notes as $index => $note) {
+                [$string, $finger, $semitones, $shape] = $grip->stops[$index];
+                $waitsTo = $waits[$layer] ?? null;
+                $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
+                $isOnString = $isSameFinger && $before->stops[0][0] === $string;
+                $made = new NoteFinger(
+                    $this->strings->names[$string],
+                    $finger,
+                    $shape,
+                    $name,
+                    $isShift,
+                    $waitsTo !== null,
+                    $waitsTo === null ? null : $this->part->notes[$this->path->moment($waitsTo)->notes[0]]->id,
+                    $isOnString && abs($before->stops[0][2] - $semitones) === 1,
+                    $before !== null && Prices::isLaid($before, $grip) && !$isOnString,
+                    $semitones,
+                    $grip->frame,
+                    $this->origin($note),
+                    $this->why($note, $why),
+                    $this->mayAlso($layer, $grip, $others),
+                    $told,
+                );
+                $notes[$this->part->notes[$note]->id] = $made;
+                foreach ($moment->held as $held) {
+                    if ($this->part->notes[$held]->pitch?->semitone() === $moment->pitches[$index]->semitone()) {
+                        $notes[$this->part->notes[$held]->id] = self::held($made);
+                    }
+                }
+            }
+            $before = $grip;
+        }
+
+        return $notes;
+    }
+
+    /** The position's name: kept while the hand stays and the name fits, so that it does not flicker with the letters. */
+    private function nameOf(int $layer, Grip $grip, string $name): string
+    {
+        if ($name !== '' && $this->hand->fits($name, $grip->frame)) {
+            return $name;
+        }
+        foreach ($grip->stops as $index => [$string, $finger]) {
+            if ($finger > 0) {
+                $steps = $this->path->moment($layer)->pitches[$index]->step() - $this->strings->steps[$string] - $finger + 1;
+
+                return $this->hand->nameOf($grip->frame, $steps);
+            }
+        }
+
+        return $this->hand->nameOf($grip->frame);
+    }
+
+    /** @param array{position: int, grip: Grip, costs: float} $other */
+    private function other(int $layer, array $other, Reasons $reasons): OtherFinger
+    {
+        [$string, $finger, , $shape] = $other['grip']->stops[0];
+
+        return new OtherFinger(
+            $this->strings->names[$string],
+            $finger,
+            $shape,
+            $this->nameOf($layer, $other['grip'], ''),
+            $other['costs'],
+            $reasons->against($layer, $other),
+        );
+    }
+
+    private function origin(int $note): string
+    {
+        $fact = $this->facts->finger($note) ?? $this->facts->string($note) ?? $this->facts->position($note);
+
+        return match (true) {
+            $fact === null => 'worked-out',
+            $fact['mark'] === null => 'printed',
+            default => 'mark',
+        };
+    }
+
+    private function why(int $note, string $why): string
+    {
+        return match ($this->origin($note)) {
+            'mark' => 'marked so',
+            'printed' => 'printed in the edition',
+            default => $why,
+        };
+    }
+
+    /**
+     * The other half of "0 or 4" where both are fine.
+     *
+     * @param list<array{position: int, grip: Grip, costs: float}> $others
+     */
+    private function mayAlso(int $layer, Grip $grip, array $others): string
+    {
+        if (!$this->hand->isViolin() || count($grip->stops) !== 1) {
+            return '';
+        }
+        $wanted = match ($grip->stops[0][1]) {
+            0 => 4,
+            4 => 0,
+            default => null,
+        };
+        $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
+        $moment = $this->path->moment($layer);
+        $isMeant = $this->settings->open === 'either' || ($isBeginner && $moment->lasts >= 0.9);
+        foreach ($wanted === null || !$isMeant || $moment->isSlurred ? [] : $others as $other) {
+            if ($other['grip']->finger() === $wanted && $other['costs'] < ($this->settings->open === 'either' ? 1.2 : 0.9)) {
+                return (string) $wanted;
+            }
+        }
+
+        return '';
+    }
+
+    private static function held(NoteFinger $of): NoteFinger
+    {
+        return new NoteFinger(
+            $of->string,
+            $of->number,
+            $of->shape,
+            $of->position,
+            false,
+            false,
+            null,
+            false,
+            false,
+            $of->semitones,
+            $of->frame,
+            $of->origin,
+            'tied: the finger stays',
+        );
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Music\Pitch;
+
+/** One thing the left hand does: a note, a chord, or a grace note, with what comes between it and the one before. */
+final readonly class Moment
+{
+    /**
+     * @param list<int> $notes noteheads fingered together, in {@see \UprightPencil\Music\Part::$notes}
+     * @param list<Pitch> $pitches of these noteheads
+     * @param list<int> $held noteheads tied on from these: they keep the finger
+     * @param float $onset quarter notes from the start of the score
+     * @param float $since seconds from the moment before to this one
+     * @param float $rest seconds of silence before it
+     * @param float $lasts seconds it sounds, ties included
+     * @param float $quarters quarter notes it sounds, ties included
+     * @param bool $isSlurred under one bow with the moment before
+     * @param bool $isFresh a double bar or a rehearsal mark stands before it
+     */
+    public function __construct(
+        public array $notes,
+        public array $pitches,
+        public array $held,
+        public int $measure,
+        public float $onset,
+        public float $since,
+        public float $rest,
+        public float $lasts,
+        public float $quarters,
+        public bool $isSlurred,
+        public bool $isFresh,
+        public bool $isGrace,
+        public bool $isSoft,
+        public bool $isHarmonic,
+        public int $keyFifths,
+    ) {
+    }
+
+    /** A chord by all but its lowest note. */
+    public function withoutLowest(): self
+    {
+        $semitones = array_map(static fn (Pitch $pitch): int => $pitch->semitone(), $this->pitches);
+        $lowest = (int) array_search(min($semitones ?: [0]), $semitones, true);
+        $notes = $this->notes;
+        $pitches = $this->pitches;
+        array_splice($notes, $lowest, 1);
+        array_splice($pitches, $lowest, 1);
+
+        return new self(
+            $notes,
+            $pitches,
+            $this->held,
+            $this->measure,
+            $this->onset,
+            $this->since,
+            $this->rest,
+            $this->lasts,
+            $this->quarters,
+            $this->isSlurred,
+            $this->isFresh,
+            $this->isGrace,
+            $this->isSoft,
+            $this->isHarmonic,
+            $this->keyFifths,
+        );
+    }
+
+    public function isChord(): bool
+    {
+        return count($this->pitches) > 1;
+    }
+}

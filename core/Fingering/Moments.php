@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\Join;
+use UprightPencil\Bowing\Loudness;
+use UprightPencil\Music\Event;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Pitch;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+
+/** A line of music as moments of the left hand, in printed order. Ties are merged: a held note is one moment. */
+final readonly class Moments
+{
+    /** Seconds a grace note takes. */
+    private const GRACE = 0.12;
+
+    /** @param array<int, true> $leftOut noteheads nobody plays */
+    public function __construct(
+        private Score $score,
+        private Part $part,
+        private BowPlan $bow,
+        private TempoMap $tempo,
+        private Loudness $loudness,
+        private array $leftOut = [],
+    ) {
+    }
+
+    /** @return list<Moment> */
+    public function of(Line $line): array
+    {
+        $moments = [];
+        $endOfLast = null;
+        $onsetOfLast = null;
+        foreach ($line->events as $index => $event) {
+            if ($this->isHeld($line, $index)) {
+                continue;
+            }
+            $held = [];
+            $end = $event->end();
+            for ($next = $index + 1; isset($line->events[$next]) && $this->isHeld($line, $next); $next++) {
+                $held = [...$held, ...$line->events[$next]->notes];
+                $end = $line->events[$next]->end();
+            }
+            $rest = $endOfLast === null ? 0.0 : max(0.0, $this->tempo->seconds($endOfLast, $event->onset));
+            $since = $onsetOfLast === null ? 9.0 : $this->tempo->seconds($onsetOfLast, $event->onset);
+            $lasts = $this->tempo->seconds($event->onset, $end);
+            $quarters = $end->minus($event->onset)->toFloat();
+            foreach ($event->graceBefore as $number => $grace) {
+                $moments[] = $this->moment($event, [$grace], [], $number === 0 ? $since : self::GRACE, $rest, self::GRACE, 0.0, $number > 0);
+                $rest = 0.0;
+                $since = self::GRACE;
+            }
+            $isSlurred = $this->isSlurred($event->notes[0]) || $event->graceBefore !== [];
+            $moments[] = $this->moment($event, $event->notes, $held, $since, $rest, $lasts, $quarters, $isSlurred);
+            foreach ($event->graceAfter as $grace) {
+                $moments[] = $this->moment($event, [$grace], [], self::GRACE, 0.0, self::GRACE, 0.0, true);
+            }
+            $endOfLast = $end;
+            $onsetOfLast = $event->onset;
+        }
+
+        return array_values(array_filter($moments, static fn (?Moment $moment): bool => $moment !== null));
+    }
+
+    /**
+     * @param list<int> $notes
+     * @param list<int> $held
+     */
+    private function moment(
+        Event $event,
+        array $notes,
+        array $held,
+        float $since,
+        float $rest,
+        float $lasts,
+        float $quarters,
+        bool $isSlurred,
+    ): ?Moment {
+        $first = $this->part->notes[$notes[0]];
+        $measure = $this->score->measures[$event->measure];
+        $pitches = [];
+        $pitched = [];
+        foreach ($notes as $note) {
+            $pitch = $this->part->notes[$note]->pitch;
+            if ($pitch instanceof Pitch && !isset($this->leftOut[$note])) {
+                $pitches[] = $pitch;
+                $pitched[] = $note;
+            }
+        }
+        if ($pitches === []) {
+            return null;
+        }
+        $before = $this->score->measures[$event->measure - 1] ?? null;
+
+        return new Moment(
+            $pitched,
+            $pitches,
+            $held,
+            $event->measure,
+            $event->onset->toFloat(),
+            $since,
+            $rest,
+            $lasts,
+            $quarters,
+            $isSlurred,
+            $event->offset->isZero() && ($measure->rehearsal !== null || ($before !== null && $before->endsSection)),
+            $first->isGrace,
+            $this->loudness->levelAt($event->onset->toFloat()) < 1.5,
+            $first->harmonic,
+            $measure->keyFifths,
+        );
+    }
+
+    private function isSlurred(int $note): bool
+    {
+        $bow = $this->bow->at($this->part->notes[$note]->id);
+
+        return $bow !== null && ($bow->join === Join::Slur || $bow->join === Join::Tie);
+    }
+
+    /** Whether everything an event plays is tied over from the one before. */
+    private function isHeld(Line $line, int $index): bool
+    {
+        $before = $line->events[$index - 1] ?? null;
+        $event = $line->events[$index];
+        if ($before === null || $event->graceBefore !== [] || $before->end()->isLessThan($event->onset)) {
+            return false;
+        }
+        foreach ($event->notes as $note) {
+            $pitch = $this->part->notes[$note]->pitch;
+            $isTied = $this->part->notes[$note]->tieStop && $pitch !== null && array_filter(
+                $before->notes,
+                fn (int $other): bool => $this->part->notes[$other]->tieStart
+                    && $this->part->notes[$other]->pitch?->semitone() === $pitch->semitone(),
+            ) !== [];
+            if (!$isTied) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+}

@@ -45,6 +45,7 @@ final class LineFingers
             $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
             $others = $withReasons ? $this->path->others($layer, self::DEAREST) : [];
             $why = $withReasons ? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
+            $mayAlso = $this->mayAlso($layer, $grip);
             $told = [];
             foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
                 $told[] = $this->other($layer, $other, $reasons);
@@ -68,7 +69,7 @@ final class LineFingers
                     $grip->frame,
                     $this->origin($note),
                     $this->why($note, $why),
-                    $this->mayAlso($layer, $grip, $others),
+                    $mayAlso,
                     $told,
                 );
                 $notes[$this->part->notes[$note]->id] = $made;
@@ -136,12 +137,8 @@ final class LineFingers
         };
     }
 
-    /**
-     * The other half of "0 or 4" where both are fine.
-     *
-     * @param list<array{position: int, grip: Grip, costs: float}> $others
-     */
-    private function mayAlso(int $layer, Grip $grip, array $others): string
+    /** The other half of "0 or 4" where both are fine. */
+    private function mayAlso(int $layer, Grip $grip): string
     {
         if (!$this->hand->isViolin() || count($grip->stops) !== 1) {
             return '';
@@ -154,7 +151,7 @@ final class LineFingers
         $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
         $moment = $this->path->moment($layer);
         $isMeant = $this->settings->open === 'either' || ($isBeginner && $moment->lasts >= 0.9);
-        foreach ($wanted === null || !$isMeant || $moment->isSlurred ? [] : $others as $other) {
+        foreach ($wanted === null || !$isMeant || $moment->isSlurred ? [] : $this->path->others($layer, 1.5) as $other) {
             if ($other['grip']->finger() === $wanted && $other['costs'] < ($this->settings->open === 'either' ? 1.2 : 0.9)) {
                 return (string) $wanted;
             }

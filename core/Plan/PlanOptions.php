@@ -8,6 +8,8 @@ use UprightPencil\Bowing\BowSchool;
 use UprightPencil\Bowing\BowSettings;
 use UprightPencil\Bowing\LongNotes;
 use UprightPencil\Fingering\FingerSettings;
+use UprightPencil\Printing\Density;
+use UprightPencil\Printing\Wording;
 
 /** What the director chose for a class: its profile, its schools, a tempo over the score's. */
 final readonly class PlanOptions
@@ -27,12 +29,16 @@ final readonly class PlanOptions
      * @param array<string, string> $schools choices from {@see SCHOOLS}; what is not named takes its first
      * @param float|null $tempo quarter notes a minute over what the score says
      * @param array<int, float> $tempos the director's, by the index of the measure they begin in
+     * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Fingerboard::LENGTHS} names it
      */
     public function __construct(
         public string $profile = 'second-year',
         public array $schools = [],
         public ?float $tempo = null,
         public array $tempos = [],
+        public Density $density = Density::Standard,
+        public Wording $wording = Wording::Words,
+        public string $size = '',
     ) {
     }
 
@@ -44,7 +50,7 @@ final readonly class PlanOptions
     /** @param array<int, float> $tempos by the index of the measure they begin in */
     public function withTempos(array $tempos): self
     {
-        return new self($this->profile, $this->schools, $this->tempo, $tempos);
+        return new self($this->profile, $this->schools, $this->tempo, $tempos, $this->density, $this->wording, $this->size);
     }
 
     public function fingerSettings(): FingerSettings
@@ -54,6 +60,7 @@ final readonly class PlanOptions
             $this->school('open'),
             $this->school('stay') === 'home',
             $this->school('bass') === '1234',
+            $this->size,
         );
     }
 

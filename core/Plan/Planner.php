@@ -11,6 +11,8 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Printing\BowPrinting;
+use UprightPencil\Printing\FingerPrinting;
+use UprightPencil\Printing\NotePrint;
 use UprightPencil\Review\AddsUp;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
@@ -49,10 +51,14 @@ final readonly class Planner
         $tempo = TempoMap::of($score, $this->options->tempo, $this->options->tempos);
         $tried = $book->withChoicesTried();
         $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $tried, $roadmap, $tempo, $chair);
-        $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
 
         $fingers = (new FingerPlanner($this->options->fingerSettings(), $this->withReasons))
             ->plan($score, $part, $tried, $bow, $tempo, $chair);
+
+        $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
+        foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
+            $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
+        }
 
         return new PartPlan($part, $book, $bow, $fingers, $prints, self::inOrder([...$bow->flags, ...$fingers->flags]));
     }

@@ -41,7 +41,28 @@ final readonly class NotePrint
         public array $changes = [],
         public array $otherPasses = [],
         public array $choices = [],
+        public ?FingerPrint $finger = null,
     ) {
+    }
+
+    public function withFinger(FingerPrint $finger): self
+    {
+        return new self(
+            $this->sign,
+            $this->isSignNew,
+            $this->crossOutSign,
+            $this->linkFrom,
+            $this->isHook,
+            $this->commaOn,
+            $this->isLift,
+            $this->slursTo,
+            $this->slursTakenOut,
+            $this->words,
+            $this->changes,
+            $this->otherPasses,
+            $this->choices,
+            $finger,
+        );
     }
 
     /** @return list<string> as the JSON contract lists them */
@@ -74,11 +95,28 @@ final readonly class NotePrint
             $tokens[] = 'no-sign';
         }
 
+        foreach ($this->fingerWords() as $word) {
+            $tokens[] = $word;
+        }
         foreach ($this->choices as $choice) {
             $tokens[] = $choice->words();
         }
 
         return [...$tokens, ...array_map(static fn (string $words): string => "\"{$words}\"", $this->words)];
+    }
+
+    /** @return list<string> what is shown of the left hand, but what a choice leaves open */
+    public function fingerWords(): array
+    {
+        $words = $this->finger?->words() ?? [];
+        if ($this->finger !== null && $this->leavesOpen('finger')) {
+            $words = array_values(array_diff($words, [$this->finger->finger]));
+        }
+        if ($this->finger !== null && $this->leavesOpen('position')) {
+            $words = array_values(array_diff($words, [$this->finger->position]));
+        }
+
+        return $words;
     }
 
     /** Whether what is shown in a slot is one possibility of an open choice. */

@@ -75,6 +75,12 @@ final readonly class PageList
         if ($print->slursTakenOut !== [] && !$print->leavesOpen('slur')) {
             $marks[] = 'no slurs';
         }
+        foreach ($print->fingerWords() as $word) {
+            $isPrinted = $print->finger !== null && !$print->finger->isFingerNew && $word === $print->finger->finger;
+            if (!$isPrinted) {
+                $marks[] = $word;
+            }
+        }
         foreach ($print->words as $words) {
             $marks[] = "\"{$words}\"";
         }

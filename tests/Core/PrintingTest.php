@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use UprightPencil\Printing\Density;
 use UprightPencil\Printing\NotePrint;
 use UprightPencil\Printing\PageList;
 
@@ -60,7 +61,7 @@ final class PrintingTest extends TestCase
     #[DataProvider('pages')]
     public function testThePageShows(Passage $passage, array $shown): void
     {
-        $plan = $passage->plan();
+        $plan = $passage->density(Density::Sparse)->plan();
         $found = [];
         foreach ($plan->part->notes as $note) {
             $print = $plan->prints[$note->id] ?? null;
@@ -94,7 +95,7 @@ final class PrintingTest extends TestCase
     #[DataProvider('lists')]
     public function testThePencilListHoldsWhatTheEditionDoesNot(Passage $passage, array $lines): void
     {
-        $plan = $passage->plan();
+        $plan = $passage->density(Density::Sparse)->plan();
         $found = (new PageList())->lines($passage->score(), $plan->part, $plan->prints);
 
         self::assertSame($lines, array_map(static fn (string $line): string => (string) preg_replace('~\s+~', ' ', $line), $found));
@@ -103,7 +104,7 @@ final class PrintingTest extends TestCase
     #[DataProvider('pages')]
     public function testReadBackAsMarksTheListGivesTheSamePage(Passage $passage): void
     {
-        $plan = $passage->plan();
+        $plan = $passage->density(Density::Sparse)->plan();
         $list = (new PageList())->write($passage->score(), $plan->part, $plan->prints);
         $again = $passage->marked($list)->plan();
 

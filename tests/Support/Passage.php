@@ -13,6 +13,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\Density;
 
 /**
  * A short passage written as text, for tests.
@@ -38,6 +39,8 @@ final class Passage
     /** @var array<string, string> */
     private array $schools = [];
     private string $chair = 'outside';
+    private bool $explains = false;
+    private Density $density = Density::Standard;
     private int $fifths = 0;
     private bool $numberFromZero = false;
     private string $dynamic = '';
@@ -84,6 +87,21 @@ final class Passage
     {
         [$key, $value] = explode('=', $school);
         $this->schools[$key] = $value;
+
+        return $this;
+    }
+
+    /** With the reason of every finger, and its runners-up. */
+    public function explained(): self
+    {
+        $this->explains = true;
+
+        return $this;
+    }
+
+    public function density(Density $density): self
+    {
+        $this->density = $density;
 
         return $this;
     }
@@ -158,14 +176,14 @@ final class Passage
 
     public function options(): PlanOptions
     {
-        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long, ...$this->schools]);
+        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density);
     }
 
     public function plan(): PartPlan
     {
         $score = $this->score();
 
-        return (new Planner($this->options()))->part($score, $score->parts[0], $this->book($score), null, $this->chair);
+        return (new Planner($this->options(), $this->explains))->part($score, $score->parts[0], $this->book($score), null, $this->chair);
     }
 
     /** The plan with every possibility of its open choices worked out. */

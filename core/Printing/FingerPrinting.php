@@ -1,0 +1,217 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Printing;
+
+use UprightPencil\Fingering\FingerFacts;
+use UprightPencil\Fingering\FingerPlan;
+use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Strings;
+use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+
+/**
+ * Which fingers the page shows: not every note.
+ *
+ * The first note after a shift, with the position; an altered finger the first time in each measure and when it contradicts the
+ * last use of that finger; four where an open string sounds the same; the string when it is not the one a player would
+ * take; slides, extensions, fingers left down; all marks. Never twice in a row for a repeated pitch.
+ */
+final class FingerPrinting
+{
+    /** @var array<int, string> shape of each finger's last use */
+    private array $lastShape = [];
+    /** @var array<string, true> altered fingers shown in the measure */
+    private array $shown = [];
+    private int $measure = -1;
+
+    public function __construct(private readonly Part $part, private readonly FingerPlan $plan, private readonly Density $density)
+    {
+    }
+
+    /**
+     * @return array<string, FingerPrint> by note id; notes without any are not listed
+     */
+    public function prints(MarkBook $book): array
+    {
+        $marked = self::marked($book);
+        $arrivals = $this->arrivals();
+        $prints = [];
+        $strings = Strings::of($this->part->instrument);
+        $before = [];
+        foreach ($this->part->notes as $note) {
+            $finger = $this->plan->at($note->id);
+            if ($finger === null || $note->tieStop) {
+                continue;
+            }
+            if ($note->measure !== $this->measure) {
+                $this->measure = $note->measure;
+                $this->shown = [];
+            }
+            [$last, $lastFinger] = $before[$note->line] ?? [null, null];
+            $print = $this->print($note, $finger, $last, $lastFinger, $arrivals[$note->id] ?? null, $marked[$note->id] ?? [], $strings);
+            $this->remember($finger);
+            if (!$print->isEmpty()) {
+                $prints[$note->id] = $print;
+            }
+            $before[$note->line] = [$note, $finger];
+        }
+
+        return $prints;
+    }
+
+    /**
+     * @param array{position: string, to: string}|null $arrival
+     * @param list<string> $marked slots in which somebody marked this note
+     */
+    private function print(
+        Note $note,
+        NoteFinger $finger,
+        ?Note $last,
+        ?NoteFinger $lastFinger,
+        ?array $arrival,
+        array $marked,
+        Strings $strings,
+    ): FingerPrint {
+        $isMarked = in_array('finger', $marked, true);
+        $isRepeated = $last !== null && $lastFinger !== null && $last->pitch?->semitone() === $note->pitch?->semitone()
+            && $lastFinger->number === $finger->number && $lastFinger->string === $finger->string && $arrival === null;
+        $isTrap = $this->isTrap($note, $finger, $strings);
+        $isShown = $isMarked || (!$isRepeated && ($arrival !== null || $isTrap || $this->density === Density::EveryNote
+            || ($this->density === Density::Standard && $this->isWorthSaying($note, $finger, $lastFinger, $strings))));
+        $choice = $finger->mayAlso === '' ? '' : ($finger->number === 0 ? "0 or {$finger->mayAlso}" : "4 or {$finger->mayAlso}");
+        $isChoice = $choice !== '' && !$isMarked && !$isRepeated && $this->density !== Density::Sparse;
+        $text = '';
+        if ($isChoice) {
+            $text = $choice === '4 or 0' ? '0 or 4' : $choice;
+        } elseif ($isShown) {
+            $text = $this->text($finger, $isTrap);
+        }
+        $isString = in_array('string', $marked, true)
+            || ($this->density !== Density::Sparse && $this->isUnexpectedString($note, $finger, $lastFinger, $strings));
+        $hasLeaveDown = $finger->leaveDownTo !== null && $this->density !== Density::Sparse;
+        $isSlide = $finger->isSlide && $last !== null && $finger->shape !== 'forward';
+
+        return new FingerPrint(
+            $text,
+            $arrival['position'] ?? '',
+            $arrival['to'] ?? null,
+            $isString ? $finger->string : '',
+            $hasLeaveDown || in_array('leave-down', $marked, true) ? $finger->leaveDownTo ?? $note->id : null,
+            $isSlide || in_array('slide', $marked, true) ? ($last === null ? $note->id : $last->id) : null,
+            FingerFacts::printedFinger($note) !== $finger->number,
+        );
+    }
+
+    private function text(NoteFinger $finger, bool $isTrap): string
+    {
+        $differs = ($this->lastShape[$finger->number] ?? null) !== $finger->shape;
+
+        return $isTrap || $differs || !in_array($finger->shape, ['high', 'regular'], true) ? $finger->words() : (string) $finger->number;
+    }
+
+    /** What goes wrong unless it is said: an altered finger for the first time in the measure, or after its other place. */
+    private function isTrap(Note $note, NoteFinger $finger, Strings $strings): bool
+    {
+        if ($finger->number === 0) {
+            return false;
+        }
+        $known = $this->lastShape[$finger->number] ?? null;
+        $contradicts = $known !== null && $known !== $finger->shape;
+        $isAltered = in_array($finger->shape, ['forward', 'back'], true)
+            || ($finger->number !== 2 && in_array($finger->shape, ['low', 'high'], true));
+        $key = $finger->number . $finger->shape;
+        if ($isAltered && !isset($this->shown[$key])) {
+            $this->shown[$key] = true;
+
+            return true;
+        }
+
+        return $contradicts || ($finger->number === 4 && $this->soundsOpen($note, $strings));
+    }
+
+    /** Fingers a player would not take by himself: another than the last time on this pitch, the first of a second finger. */
+    private function isWorthSaying(Note $note, NoteFinger $finger, ?NoteFinger $last, Strings $strings): bool
+    {
+        if ($finger->number === 2 && !isset($this->lastShape[2]) && in_array($finger->shape, ['low', 'high'], true)) {
+            return true;
+        }
+
+        return $finger->isSlide || $finger->isLaid || ($last === null && $finger->position !== 'I')
+            || ($finger->number > 0 && $this->soundsOpen($note, $strings));
+    }
+
+    private function soundsOpen(Note $note, Strings $strings): bool
+    {
+        return $note->pitch !== null && in_array($note->pitch->semitone(), $strings->semitones, true);
+    }
+
+    /** A string other than the one a player in first position would take, where it begins. */
+    private function isUnexpectedString(Note $note, NoteFinger $finger, ?NoteFinger $last, Strings $strings): bool
+    {
+        $on = $strings->named($finger->string);
+        if ($on === null || $note->pitch === null || $finger->number === 0) {
+            return false;
+        }
+        $next = $strings->semitones[$on + 1] ?? null;
+        $isHigh = $next !== null && $note->pitch->semitone() > $next;
+        $hasBegun = $last !== null && $last->string === $finger->string && $last->position === $finger->position;
+
+        return $isHigh && !$hasBegun;
+    }
+
+    private function remember(NoteFinger $finger): void
+    {
+        if ($finger->number > 0) {
+            $this->lastShape[$finger->number] = $finger->shape;
+        }
+    }
+
+    /**
+     * The first stopped note in each new place of the hand, with the last note there.
+     *
+     * @return array<string, array{position: string, to: string}> by note id
+     */
+    private function arrivals(): array
+    {
+        $arrivals = [];
+        $here = [];
+        $position = [];
+        foreach ($this->part->notes as $note) {
+            $finger = $this->plan->at($note->id);
+            if ($finger === null) {
+                continue;
+            }
+            $at = $here[$note->line] ?? null;
+            $is = $position[$note->line] ?? 'I';
+            if ($finger->number > 0 && $finger->position !== $is) {
+                $position[$note->line] = $finger->position;
+                $here[$note->line] = $note->id;
+                $arrivals[$note->id] = ['position' => $finger->position, 'to' => $note->id];
+            } elseif ($at !== null && ($finger->number === 0 || $finger->position === $is)) {
+                $arrivals[$at] = ['position' => $is, 'to' => $note->id];
+            }
+        }
+
+        return $arrivals;
+    }
+
+    /** @return array<string, list<string>> slots of the marks for the hand, by note id */
+    private static function marked(MarkBook $book): array
+    {
+        $marked = [];
+        foreach ($book->marks as $mark) {
+            if ($mark->acts()) {
+                $marked[$mark->from][] = $mark->kind()->slot();
+                if ($mark->kind() instanceof Kind\Position && $mark->kind()->figure !== []) {
+                    $marked[$mark->from][] = 'finger';
+                }
+            }
+        }
+
+        return $marked;
+    }
+}

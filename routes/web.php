@@ -1,8 +1,10 @@
 <?php
 
+use App\Http\Controllers\ClassController;
 use App\Http\Controllers\DeskController;
 use App\Http\Controllers\HandOutController;
 use App\Http\Controllers\InvitationController;
+use App\Http\Controllers\NoteController;
 use App\Http\Controllers\PieceController;
 use App\Http\Controllers\RackController;
 use App\Http\Controllers\SessionController;
@@ -31,6 +33,7 @@ Route::prefix('api')->group(function (): void {
         Route::post('pieces', [PieceController::class, 'store']);
         Route::get('pieces/{piece}', [PieceController::class, 'show']);
         Route::patch('pieces/{piece}', [PieceController::class, 'update']);
+        Route::put('pieces/{piece}/tempos', [PieceController::class, 'tempos']);
         Route::delete('pieces/{piece}', [PieceController::class, 'destroy']);
         Route::post('pieces/{piece}/restore', [PieceController::class, 'restore'])->whereNumber('piece');
         Route::get('pieces/{piece}/history', [DeskController::class, 'history']);
@@ -41,7 +44,17 @@ Route::prefix('api')->group(function (): void {
         Route::patch('shares/{share}', [HandOutController::class, 'changeShare']);
         Route::delete('shares/{share}', [HandOutController::class, 'endShare']);
 
+        Route::get('class', [ClassController::class, 'show']);
+        Route::put('class', [ClassController::class, 'update']);
+        Route::post('class/example', [ClassController::class, 'example']);
+        Route::get('class/fingerboard', [ClassController::class, 'fingerboard']);
+
         Route::get('sections/{section}', [DeskController::class, 'show']);
+        Route::get('sections/{section}/notes/{note}', [NoteController::class, 'show']);
+        Route::get('sections/{section}/returns', [NoteController::class, 'returns']);
+        Route::post('sections/{section}/copy', [NoteController::class, 'copy']);
+        Route::get('sections/{section}/open-strings', [NoteController::class, 'openStrings']);
+        Route::get('sections/{section}/patterns', [NoteController::class, 'patterns']);
         Route::get('sections/{section}/page', [DeskController::class, 'page']);
         Route::post('sections/{section}/marks', [DeskController::class, 'mark']);
         Route::post('sections/{section}/preview', [DeskController::class, 'preview']);

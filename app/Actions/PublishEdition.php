@@ -26,7 +26,9 @@ final readonly class PublishEdition
         $musicXml = $this->plans->page($section, $plan->part);
         $list = (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints);
 
-        return DB::transaction(function () use ($section, $user, $musicXml, $list): Edition {
+        $chairs = $this->chairs($section);
+
+        return DB::transaction(function () use ($section, $user, $musicXml, $list, $chairs): Edition {
             /** @var Edition|null $before */
             $before = $section->editions()->reorder('number', 'desc')->first();
             $section->links()->whereNull('ended_at')->exists() || $this->link($section, $user);
@@ -37,11 +39,27 @@ final readonly class PublishEdition
                 'revision' => $section->piece->revision,
                 'musicxml' => gzcompress($musicXml),
                 'pencil_list' => implode("\n", $list),
+                'chairs' => $chairs === [] ? null : gzcompress(json_encode($chairs, JSON_THROW_ON_ERROR)),
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 
             return $edition;
         });
+    }
+
+    /** @return array<string, array{musicxml: string, list: list<string>}> the pages of chairs that marks are for */
+    private function chairs(Section $section): array
+    {
+        $pages = [];
+        foreach ($this->plans->of($section)->part->book->chairs() as $chair) {
+            $plan = $this->plans->of($section, null, false, $chair);
+            $pages[$chair] = [
+                'musicxml' => $this->plans->page($section, $plan->part),
+                'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
+            ];
+        }
+
+        return $pages;
     }
 
     public function link(Section $section, User $user): Link

@@ -17,6 +17,7 @@ use Illuminate\Support\Carbon;
  * @property int $revision
  * @property string $musicxml compressed
  * @property string $pencil_list
+ * @property string|null $chairs pages of chairs whose marks differ, compressed
  * @property array{added: list<string>, removed: list<string>}|null $changed against the edition before
  * @property Carbon $created_at
  */
@@ -26,7 +27,15 @@ final class Edition extends Model
 
     protected $guarded = ['id'];
 
-    protected $hidden = ['musicxml'];
+    protected $hidden = ['musicxml', 'chairs'];
+
+    /** @return array<string, array{musicxml: string, list: list<string>}> pages by chair; empty when all play the same */
+    public function pagesByChair(): array
+    {
+        $pages = $this->chairs === null ? null : json_decode((string) gzuncompress($this->chairs), true);
+
+        return is_array($pages) ? $pages : [];
+    }
 
     protected function casts(): array
     {

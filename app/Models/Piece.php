@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Support\Carbon;
+use UprightPencil\Music\Score;
 
 /**
  * A piece or lesson in a director's rack.
@@ -19,9 +20,11 @@ use Illuminate\Support\Carbon;
  * @property string $title
  * @property int|null $lesson_number
  * @property string $source_name
+ * @property string $source_hash
  * @property string $source the uploaded file, compressed
  * @property array<string, mixed> $summary what was understood of it
  * @property int $revision counts every change to its marks
+ * @property array<string, float>|null $tempos the director's, in quarter notes a minute by measure number
  * @property Carbon|null $archived_at
  * @property Carbon|null $deleted_at
  */
@@ -35,7 +38,7 @@ final class Piece extends Model
 
     protected function casts(): array
     {
-        return ['summary' => 'array', 'archived_at' => 'datetime'];
+        return ['summary' => 'array', 'tempos' => 'array', 'archived_at' => 'datetime'];
     }
 
     /** @return BelongsTo<User, $this> */
@@ -60,6 +63,20 @@ final class Piece extends Model
     public function changes(): HasMany
     {
         return $this->hasMany(Change::class)->orderBy('id');
+    }
+
+    /** @return array<int, float> the director's tempos by the index of the measure they begin in */
+    public function temposFor(Score $score): array
+    {
+        $tempos = [];
+        foreach ($this->tempos ?? [] as $measure => $speed) {
+            $index = $score->measureAt((string) $measure);
+            if ($index !== null) {
+                $tempos[$index] = (float) $speed;
+            }
+        }
+
+        return $tempos;
     }
 
     /** What a user may do here: own, edit, propose, read, or null for nothing. */

@@ -6,6 +6,9 @@ namespace App\Scores;
 
 use App\Models\Mark;
 use App\Models\Section;
+use ArrayObject;
+use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Marks\MarkBook;
@@ -17,7 +20,8 @@ use UprightPencil\Plan\PlanOptions;
 /** Sections worked out with their marks. */
 final readonly class Plans
 {
-    public function __construct(private Readings $readings)
+    /** @param ArrayObject<string, BowPlan|FingerPlan> $here plans this request has met already */
+    public function __construct(private Readings $readings, private ArrayObject $here = new ArrayObject())
     {
     }
 
@@ -40,29 +44,27 @@ final readonly class Plans
         return MarkBook::of($marks, $score->parts[0]);
     }
 
-    public function of(Section $section, ?MarkBook $book = null): SectionPlan
+    /**
+     * @param bool|string $explains true: every finger with its reasons; false: none; or the id of the note that tells them
+     */
+    public function of(Section $section, ?MarkBook $book = null, bool|string $explains = false, string $chair = 'outside'): SectionPlan
     {
         $score = $this->score($section);
-        $planner = new Planner($this->options($section));
+        $book ??= $this->book($section, $score);
 
-        return new SectionPlan($score, $planner->part($score, $score->parts[0], $book ?? $this->book($section, $score)));
+        return new SectionPlan($score, $this->planner($section, $explains)->part($score, $score->parts[0], $book, null, $chair));
+    }
+
+    public function planner(Section $section, bool|string $explains = false): Planner
+    {
+        $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
+
+        return new Planner($options, $explains, new SectionMemory($section, $this->here));
     }
 
     public function options(Section $section): PlanOptions
     {
-        $settings = $section->piece->owner->settings ?? [];
-        $profile = $settings['profile'] ?? null;
-        $schools = [];
-        foreach (is_array($settings['schools'] ?? null) ? $settings['schools'] : [] as $key => $value) {
-            if (is_string($key) && is_string($value) && in_array($value, PlanOptions::SCHOOLS[$key] ?? [], true)) {
-                $schools[$key] = $value;
-            }
-        }
-
-        return new PlanOptions(
-            is_string($profile) && in_array($profile, PlanOptions::PROFILES, true) ? $profile : 'second-year',
-            $schools,
-        );
+        return ClassSettings::of($section->piece->owner)->options($section->instrument);
     }
 
     /** The marked part as MusicXML. */
@@ -70,6 +72,6 @@ final readonly class Plans
     {
         $document = Document::open((string) gzuncompress($section->source));
 
-        return (new ScoreWriter($document))->write([$plan]);
+        return (new ScoreWriter($document, $this->options($section)->wording))->write([$plan]);
     }
 }

@@ -17,6 +17,19 @@ final readonly class BowPlan
     {
     }
 
+    /** Which notes are slurred or tied to the one before, as one text. */
+    public function slurs(): string
+    {
+        $text = '';
+        foreach ($this->notes as $id => $bow) {
+            if ($bow->join === Join::Slur || $bow->join === Join::Tie) {
+                $text .= "{$id} ";
+            }
+        }
+
+        return $text;
+    }
+
     public function at(string $noteId): ?NoteBow
     {
         return $this->notes[$noteId] ?? null;

@@ -48,7 +48,8 @@ final class FingerFindings
         if ($isReduced && $answer !== Answer::OutOfReach) {
             $this->flag(
                 FlagCode::OutOfRange,
-                "No hand of this level takes this chord; {$name} on top is fingered. Divide it between partners, or play the top note only.",
+                "No hand of this level takes this chord; {$name} on top is fingered. Divide it between partners,"
+                    . ' or play the top note only.',
                 $moment,
                 $this->leaveOut($moment),
             );

@@ -17,7 +17,8 @@ use UprightPencil\Review\Flag;
 /** Works out the left hand for a part: which finger, string and position, and why. */
 final readonly class FingerPlanner
 {
-    public function __construct(private FingerSettings $settings = new FingerSettings(), private bool $withReasons = true)
+    /** @param bool|string $explains true: every note tells its reasons and runners-up; false: none; or the id of the one that does */
+    public function __construct(private FingerSettings $settings = new FingerSettings(), private bool|string $explains = true)
     {
     }
 
@@ -42,7 +43,7 @@ final readonly class FingerPlanner
             $path->solve();
             (new Figures($path, $this->settings))->settle();
             $line = new LineFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
-            $fingers = $line->notes($this->withReasons);
+            $fingers = $line->notes($this->explains);
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $fingers)];
         }

@@ -14,12 +14,15 @@ use UprightPencil\Music\Instrument;
 final readonly class FingerSettings
 {
     /** What playing in a frame costs, by frame; higher ones cost as the last. */
-    public const POSITION_VIOLIN = [1 => 0.20, 0.0, 0.16, 0.16, 0.08, 0.10, 0.20, 0.30, 0.32, 0.40, 0.42, 0.50];
+    public const POSITION_VIOLIN = [1 => 0.20, 0.0, 0.20, 0.16, 0.08, 0.18, 0.20, 0.34, 0.30, 0.44, 0.40, 0.50];
     public const POSITION_CELLO = [1 => 0.08, 0.0, 0.06, 0.06, 0.06, 0.06, 0.08, 0.25, 0.27, 0.35, 0.37, 0.45];
     public const POSITION_BASS = [1 => 0.03, 0.0, 0.02, 0.04, 0.05, 0.06, 0.08, 0.20, 0.25, 0.30];
 
     /** Price of a gap of three semitones between neighbouring fingers, by the lower finger (violin, viola). */
     public const GAPS = [1 => 0.5, 2 => 1.35, 3 => 1.5];
+
+    /** Semitones between two fingers of the cello hand at its widest: a tone between 1 and 2, a semitone between the others. */
+    public const WIDEST_CELLO = [1 => [2 => 2, 3 => 3, 4 => 4], 2 => [3 => 1, 4 => 2], 3 => [4 => 1]];
 
     /**
      * @param string $profile first-year, second-year, third-position or advanced
@@ -36,7 +39,7 @@ final readonly class FingerSettings
         public float $fourthFinger = 0.12,
         public float $fourthForOpen = 0.30,
         public float $fourthFirstYear = 0.60,
-        public float $openUnderFour = 0.22,
+        public float $openUnderFour = 0.30,
         public float $openDescending = 0.45,
         public float $openRings = 0.25,
         public float $openWhistles = 0.80,
@@ -77,6 +80,8 @@ final readonly class FingerSettings
         public float $handSlide = 0.45,
         public float $sameFingerNextDoor = 0.55,
         public float $squeeze = 2.0,
+        /** Each semitone by which two fingers of the cello hand are wider apart than it opens. */
+        public float $gapCello = 1.0,
         public float $refinger = 0.30,
         public float $reshape = 0.35,
         public float $home = 0.40,

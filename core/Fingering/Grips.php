@@ -67,7 +67,7 @@ final class Grips
                 ? $this->harmonics($pitch, $hand)
                 : $this->options($pitch, $hand, $moment->keyFifths);
             if ($obeys) {
-                $options = $this->obeying($options, $moment->notes[$index], $pitch);
+                $options = $this->obeying($options, $moment->notes[$index], $pitch, $hand);
             }
             $longer = [];
             foreach ($partial as ['stops' => $stops, 'frame' => $frame]) {
@@ -171,7 +171,7 @@ final class Grips
      * @param list<array{int, int, int, int, string}> $options
      * @return list<array{int, int, int, int, string}>
      */
-    private function obeying(array $options, int $note, Pitch $pitch): array
+    private function obeying(array $options, int $note, Pitch $pitch, Hand $hand): array
     {
         $finger = $this->facts->finger($note);
         $string = $this->facts->string($note);
@@ -196,6 +196,10 @@ final class Grips
         ));
         if ($there !== []) {
             return $there;
+        }
+        if ($hand !== $this->grown && $this->obeying($this->options($pitch, $this->grown, 0), $note, $pitch, $this->grown) !== []) {
+            // Beyond what the class knows there is a finger for it in the position that was asked for.
+            return [];
         }
 
         // The position has no finger for it: an open string serves.

@@ -40,6 +40,7 @@ final readonly class LeaveDowns
         }
         [$string, $finger, $semitones] = $grip->stops[0];
         $end = $moment->onset + $moment->quarters;
+        $wasStopped = false;
         for ($next = $layer + 1; $next < $this->path->count(); $next++) {
             $there = $this->path->chosen($next);
             $at = $this->path->moment($next);
@@ -52,7 +53,9 @@ final readonly class LeaveDowns
             [$otherString, $otherFinger, $otherSemitones] = $there->stops[0];
             if ($otherString === $string) {
                 // Back on the string: worth it when something was played next door meanwhile.
-                $isServed = $otherFinger > $finger || ($otherFinger === $finger && $otherSemitones === $semitones);
+                // Over a stopped note next door only the very finger that comes back is worth holding.
+                $isSame = $otherFinger === $finger && $otherSemitones === $semitones;
+                $isServed = $isSame || (!$wasStopped && $otherFinger > $finger);
 
                 return $next > $layer + 1 && $otherFinger > 0 && $isServed ? $next : null;
             }
@@ -65,6 +68,7 @@ final readonly class LeaveDowns
             if ($isNeeded || $isTense || $isInTheWay) {
                 return null;
             }
+            $wasStopped = $wasStopped || $otherFinger > 0;
         }
 
         return null;

@@ -27,14 +27,14 @@ final class LineFingers
     }
 
     /**
-     * @param bool $withReasons whether every note tells its reasons and its other answers: twice the work
+     * @param bool|string $explains whether every note tells its reasons and its other answers (twice the work), or which one
      * @return array<string, NoteFinger> by note id
      */
-    public function notes(bool $withReasons): array
+    public function notes(bool|string $explains): array
     {
         $waits = (new LeaveDowns($this->path, $this->hand))->all();
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
-        $stretches = $withReasons ? (new Stretches($this->path, $this->hand, $reasons))->reasons() : [];
+        $stretches = $explains !== false ? (new Stretches($this->path, $this->hand, $reasons))->reasons() : [];
         $notes = [];
         $before = null;
         $name = '';
@@ -43,8 +43,9 @@ final class LineFingers
             $moment = $this->path->moment($layer);
             $isShift = $before !== null && $before->frame !== $grip->frame;
             $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
-            $others = $withReasons ? $this->path->others($layer, self::DEAREST) : [];
-            $why = $withReasons ? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
+            $isTold = $explains === true || ($explains !== false && $this->isAt($moment, $explains));
+            $others = $isTold ? $this->path->others($layer, self::DEAREST) : [];
+            $why = $isTold ? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
             $mayAlso = $this->mayAlso($layer, $grip);
             $told = [];
             foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
@@ -83,6 +84,17 @@ final class LineFingers
         }
 
         return $notes;
+    }
+
+    private function isAt(Moment $moment, string $noteId): bool
+    {
+        foreach ([...$moment->notes, ...$moment->held] as $note) {
+            if ($this->part->notes[$note]->id === $noteId) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** The position's name: kept while the hand stays and the name fits, so that it does not flicker with the letters. */
@@ -175,7 +187,9 @@ final class LineFingers
             $of->semitones,
             $of->frame,
             $of->origin,
-            'tied: the finger stays',
+            $of->why === '' ? '' : "tied: the finger stays; {$of->why}",
+            '',
+            $of->others,
         );
     }
 }

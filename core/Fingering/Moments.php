@@ -52,7 +52,7 @@ final readonly class Moments
             $lasts = $this->tempo->seconds($event->onset, $end);
             $quarters = $end->minus($event->onset)->toFloat();
             foreach ($event->graceBefore as $number => $grace) {
-                $moments[] = $this->moment($event, [$grace], [], $number === 0 ? $since : self::GRACE, $rest, self::GRACE, 0.0, $number > 0);
+                $moments[] = $this->moment($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
                 $rest = 0.0;
                 $since = self::GRACE;
             }

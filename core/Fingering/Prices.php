@@ -309,6 +309,10 @@ final readonly class Prices
         if ($this->hand->isViolin() && abs($finger - $newFinger) === 1 && $gap >= 3) {
             return [Toll::Gap, (FingerSettings::GAPS[$lower] ?? 1.5) * ($gap - 2) * ($isOneString ? 1.0 : 0.7)];
         }
+        $widest = FingerSettings::WIDEST_CELLO[$lower][max($finger, $newFinger)] ?? 9;
+        if (!$this->hand->isViolin() && $gap > $widest) {
+            return [Toll::Gap, $this->settings->gapCello * ($gap - $widest)];
+        }
 
         return null;
     }

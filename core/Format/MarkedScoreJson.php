@@ -157,6 +157,8 @@ final readonly class MarkedScoreJson
             'position' => $finger->position,
             'shift' => $finger->isShift,
             'leaveDown' => $finger->leaveDown,
+            ...($finger->leaveDownTo === null ? [] : ['leaveDownTo' => $finger->leaveDownTo]),
+            ...($finger->mayAlso === '' ? [] : ['mayAlso' => $finger->mayAlso]),
             'slide' => $finger->isSlide,
             'laid' => $finger->isLaid,
             'origin' => $finger->origin,

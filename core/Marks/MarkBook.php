@@ -91,6 +91,25 @@ final readonly class MarkBook
         ), $this->displaced);
     }
 
+    /** @return list<string> chairs that marks are for, the outside player's first; empty when every mark is for all */
+    public function chairs(): array
+    {
+        $chairs = [];
+        foreach ($this->marks as $mark) {
+            if ($mark->acts() && $mark->for !== 'all') {
+                $chairs[$mark->for] = true;
+            }
+        }
+        if ($chairs === []) {
+            return [];
+        }
+        // Where one partner has marks of his own, the other's page differs too.
+        $chairs += ['outside' => true, 'inside' => true];
+        uksort($chairs, static fn (string $a, string $b): int => [$a !== 'outside', $a] <=> [$b !== 'outside', $b]);
+
+        return array_keys($chairs);
+    }
+
     /** @return list<Mark> */
     public function proposals(): array
     {

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UprightPencil\Plan;
 
+use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\BowPlanner;
+use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Fingering\FingerPlanner;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
@@ -22,9 +24,12 @@ use UprightPencil\Roadmap\Roadmap;
 /** The one corridor: score and marks in, plan out. Every door of the application goes through here. */
 final readonly class Planner
 {
-    /** @param bool $withReasons whether every finger tells its reasons and runners-up: twice the work */
-    public function __construct(private PlanOptions $options = new PlanOptions(), private bool $withReasons = true)
-    {
+    /** @param bool|string $explains true: every finger tells its reasons and runners-up; false: none; or the id of the note that does */
+    public function __construct(
+        private PlanOptions $options = new PlanOptions(),
+        private bool|string $explains = true,
+        private ?PlanMemory $memory = null,
+    ) {
     }
 
     /**
@@ -50,10 +55,9 @@ final readonly class Planner
         $roadmap ??= Roadmap::of($score);
         $tempo = TempoMap::of($score, $this->options->tempo, $this->options->tempos);
         $tried = $book->withChoicesTried();
-        $bow = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $tried, $roadmap, $tempo, $chair);
+        $bow = $this->bow($score, $part, $tried, $roadmap, $tempo, $chair);
 
-        $fingers = (new FingerPlanner($this->options->fingerSettings(), $this->withReasons))
-            ->plan($score, $part, $tried, $bow, $tempo, $chair);
+        $fingers = $this->fingers($score, $part, $tried, $bow, $tempo, $chair);
 
         $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
         foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
@@ -61,6 +65,61 @@ final readonly class Planner
         }
 
         return new PartPlan($part, $book, $bow, $fingers, $prints, self::inOrder([...$bow->flags, ...$fingers->flags]));
+    }
+
+    private function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, TempoMap $tempo, string $chair): BowPlan
+    {
+        $key = $this->memory === null ? '' : $this->key($book, $chair, static fn (string $slot): bool => !self::isForHand($slot));
+        $known = $this->memory?->get("bow {$key}");
+        if ($known instanceof BowPlan) {
+            return $known;
+        }
+        $plan = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $book, $roadmap, $tempo, $chair);
+        $this->memory?->put("bow {$key}", $plan);
+
+        return $plan;
+    }
+
+    private function fingers(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, string $chair): FingerPlan
+    {
+        // Of the bow the hand needs to know only what is slurred.
+        $key = $this->memory === null || $this->explains !== false
+            ? ''
+            : $this->key($book, $chair, self::isForHand(...)) . md5($bow->slurs());
+        $known = $key === '' ? null : $this->memory?->get("hand {$key}");
+        if ($known instanceof FingerPlan) {
+            return $known;
+        }
+        $plan = (new FingerPlanner($this->options->fingerSettings(), $this->explains))
+            ->plan($score, $part, $book, $bow, $tempo, $chair);
+        if ($key !== '') {
+            $this->memory?->put("hand {$key}", $plan);
+        }
+
+        return $plan;
+    }
+
+    private static function isForHand(string $slot): bool
+    {
+        return in_array($slot, ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out'], true);
+    }
+
+    /**
+     * What a plan depends on, beside the score: the choices of the class and the marks of the slots that matter to it.
+     *
+     * @param callable(string): bool $matters
+     */
+    private function key(MarkBook $book, string $chair, callable $matters): string
+    {
+        $marks = [];
+        foreach ($book->marks as $mark) {
+            if ($mark->acts() && $matters($mark->kind()->slot())) {
+                $marks[] = $mark->key() . ' ' . $mark->words() . ' ' . implode(' ', $mark->targets);
+            }
+        }
+        $displaced = count($book->displaced);
+
+        return md5(serialize([$this->options, $chair, $marks, $displaced]));
     }
 
     /**

@@ -55,6 +55,33 @@ final class Returns
     }
 
     /**
+     * Notes that stand in measures just like this note's own, at its place: the same pitches, rhythm and all.
+     *
+     * @return list<string> ids, without the note itself
+     */
+    public function sameNotes(Part $part, string $noteId): array
+    {
+        $positions = $part->positionsById();
+        $note = $part->notes[$positions[$noteId]];
+        $measures = [];
+        $places = [];
+        foreach ($part->notes as $other) {
+            $places[$other->measure][] = $other->id;
+            $measures[$other->measure] = ($measures[$other->measure] ?? '')
+                . "{$other->offset}+{$other->duration}" . ($other->pitch ?? '') . ' ';
+        }
+        $at = (int) array_search($noteId, $places[$note->measure] ?? [], true);
+        $same = [];
+        foreach ($measures as $measure => $shape) {
+            if ($measure !== $note->measure && $shape === ($measures[$note->measure] ?? '')) {
+                $same[] = $places[$measure][$at];
+            }
+        }
+
+        return $same;
+    }
+
+    /**
      * Where one part plays what another (or itself) played before.
      *
      * @return list<PassageReturn>

@@ -17,10 +17,11 @@ final class ArrowsTest extends TestCase
         'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review'],
         'Path' => [],
         'Fingering' => ['Music', 'Marks', 'Review', 'Bowing', 'Path'],
+        'Practice' => ['Music', 'Fingering'],
         'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Plan'],
-        'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan'],
+        'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
     ];
 
     public function testNoArrowTurns(): void

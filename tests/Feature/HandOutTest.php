@@ -32,11 +32,11 @@ final class HandOutTest extends FeatureTestCase
         $url = $this->postJson("/api/sections/{$section->id}/editions")->json('link.url');
         $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.3 hook", 'seen' => 9]);
         $since = $this->getJson("/api/pieces/{$piece->id}/handout")->json('sections.0.since.added');
-        self::assertContains('1.3     up, hook', $since);
+        self::assertContains('1.3     up, hook, low 1', $since);
         $this->postJson("/api/sections/{$section->id}/editions")->assertJsonPath('edition.number', 2)->assertJsonPath('link.url', $url);
 
         $part = $this->getJson('/api/part/' . basename($url))->assertJsonPath('edition', 2);
-        self::assertContains('1.3     up, hook', $part->json('changed.added'));
+        self::assertContains('1.3     up, hook, low 1', $part->json('changed.added'));
     }
 
     public function testLinksAreEndedAndRenewed(): void

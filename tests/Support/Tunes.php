@@ -12,8 +12,10 @@ final class Tunes
         ['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['w'], ['rq', 'q', 'q', 'q'], ['rh', 'h'], ['q', 'q', 'h'], ['rw'],
     ];
 
-    public static function make(int $seed): Passage
+    /** @param string $part gives the octave */
+    public static function make(int $seed, string $part = 'Violin I'): Passage
     {
+        $octave = in_array($part, ['Cello', 'Bass'], true) ? 3 : 4;
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
         $measures = [];
         for ($count = $random->getInt(8, 20); $count > 0; $count--) {
@@ -25,7 +27,7 @@ final class Tunes
                     $notes[] = $value;
                     continue;
                 }
-                $pitch = 'DEFGAB'[$random->getInt(0, 5)] . $random->getInt(4, 4);
+                $pitch = 'DEFGAB'[$random->getInt(0, 5)] . ($octave + 4 - $random->getInt(4, 4));
                 $note = $pitch . $value . ($slur === 0 && $random->getInt(0, 5) === 0 ? "'" : '');
                 $next = $pattern[$index + 1] ?? 'r';
                 if ($slur > 0) {

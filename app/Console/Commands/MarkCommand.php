@@ -25,7 +25,9 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Plan\ScorePlan;
+use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
+use UprightPencil\Printing\Wording;
 use UprightPencil\Sections\Comparison;
 
 /** Works out a score file and writes the result: the whole product without a server. */
@@ -37,12 +39,15 @@ final class MarkCommand extends Command
         {--marks= : the director\'s marks, as pencil lines (.txt) or JSON}
         {--profile=second-year : what the class can do: first-year, second-year, third-position, advanced}
         {--school=* : KEY=VALUE: bow, long, open, bass, stay}
+        {--density=standard : how many fingers the page shows: sparse, standard, every}
+        {--wording=words : how altered fingers are written: words, letter, arrow}
+        {--size= : of the instrument: 3/4, 1/2, 15″ …}
         {--lines=marks : what a .txt holds: marks, or page}
         {--chair=outside : whose page: outside, inside or "stand 2"}
         {--tempo=* : quarter notes a minute over what the score says: 96, or from a place on: B:96}
         {--out= : .musicxml, .mxl, .json, .csv or .txt}';
 
-    protected $description = 'Work out the bowings of a score and write the marked result';
+    protected $description = 'Work out the bowings and fingerings of a score and write the marked result';
 
     public function handle(): int
     {
@@ -105,7 +110,14 @@ final class MarkCommand extends Command
             throw new CommandFailed('--lines: expected marks or page.');
         }
 
-        return new PlanOptions($profile, $schools, $tempo);
+        $density = Density::tryFrom($this->text('density')) ?? throw new CommandFailed('--density: expected sparse, standard or every.');
+
+        return new PlanOptions($profile, $schools, $tempo, density: $density, wording: $this->wording(), size: $this->text('size'));
+    }
+
+    private function wording(): Wording
+    {
+        return Wording::tryFrom($this->text('wording')) ?? throw new CommandFailed('--wording: expected words, letter or arrow.');
     }
 
     private static function quartersPerMinute(string $value): float
@@ -200,8 +212,8 @@ final class MarkCommand extends Command
     private function write(string $ending, ScorePlan $plan, Document $document, bool $onlyThese): void
     {
         $content = match ($ending) {
-            'musicxml' => (new ScoreWriter($document))->write($plan->parts, $onlyThese),
-            'mxl' => (new Mxl())->pack((new ScoreWriter($document))->write($plan->parts, $onlyThese)),
+            'musicxml' => (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
+            'mxl' => (new Mxl())->pack((new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese)),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson())->write($plan),

@@ -92,6 +92,7 @@ final class PieceController extends Controller
             'title' => $piece->title,
             'lesson' => $piece->lesson_number,
             'summary' => $piece->summary,
+            'tempos' => $piece->tempos ?? (object) [],
             'role' => $piece->roleOf($this->user($request)),
             'owner' => $piece->owner->name,
             'sections' => $piece->sections->map(fn (Section $section): array => [
@@ -125,6 +126,20 @@ final class PieceController extends Controller
         $piece->save();
 
         return response()->json(['id' => $piece->id, 'title' => $piece->title]);
+    }
+
+    /** The director's tempos, each from a measure or rehearsal mark on; over what the score prints. */
+    public function tempos(Request $request, Piece $piece): JsonResponse
+    {
+        $this->authorize('edit', $piece);
+        $data = $request->validate([
+            'tempos' => ['present', 'array', 'max:60'],
+            'tempos.*' => ['numeric', 'min:5', 'max:1000'],
+        ], ['tempos.*.*' => 'A tempo is a number of quarter notes a minute, from 5 to 1000.']);
+        $tempos = array_map(floatval(...), $data['tempos']);
+        $piece->update(['tempos' => $tempos === [] ? null : $tempos]);
+
+        return response()->json(['tempos' => $piece->tempos ?? (object) []]);
     }
 
     public function destroy(Piece $piece): JsonResponse

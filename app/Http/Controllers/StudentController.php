@@ -8,12 +8,13 @@ use App\Models\Edition;
 use App\Models\Link;
 use App\Scores\Downloads;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 
 /** A student's page: the newest edition of one part, by its link, without an account. */
 final class StudentController extends Controller
 {
-    public function show(string $token): JsonResponse
+    public function show(Request $request, string $token): JsonResponse
     {
         [$link, $edition] = $this->find($token);
 
@@ -22,18 +23,21 @@ final class StudentController extends Controller
             'part' => $link->section->name,
             'edition' => $edition->number,
             'at' => $edition->created_at->toIso8601String(),
-            'list' => array_values(array_filter(explode("\n", $edition->pencil_list))),
+            'list' => self::chair($request, $edition)['list'] ?? array_values(array_filter(explode("\n", $edition->pencil_list))),
+            'chairs' => array_keys($edition->pagesByChair()),
             'changed' => $edition->changed,
         ]);
     }
 
-    public function page(string $token): Response
+    public function page(Request $request, string $token): Response
     {
-        return response((string) gzuncompress($this->find($token)[1]->musicxml))
+        $edition = $this->find($token)[1];
+
+        return response(self::chair($request, $edition)['musicxml'] ?? (string) gzuncompress($edition->musicxml))
             ->header('Content-Type', 'application/xml; charset=utf-8');
     }
 
-    public function download(string $token, string $ending): Response
+    public function download(Request $request, string $token, string $ending): Response
     {
         [$link, $edition] = $this->find($token);
         $name = "{$link->section->piece->title} - {$link->section->name}";
@@ -41,9 +45,16 @@ final class StudentController extends Controller
         return Downloads::send(
             $ending,
             $name,
-            fn (): string => (string) gzuncompress($edition->musicxml),
-            fn (): string => "part {$link->section->name}\n{$edition->pencil_list}\n",
+            fn (): string => self::chair($request, $edition)['musicxml'] ?? (string) gzuncompress($edition->musicxml),
+            fn (): string => "part {$link->section->name}\n"
+                . implode("\n", self::chair($request, $edition)['list'] ?? [$edition->pencil_list]) . "\n",
         );
+    }
+
+    /** @return array{musicxml: string, list: list<string>}|null the page of the chair that was asked for, where it has its own */
+    private static function chair(Request $request, Edition $edition): ?array
+    {
+        return $edition->pagesByChair()[$request->string('chair')->value()] ?? null;
     }
 
     /** @return array{Link, Edition} */

@@ -35,7 +35,7 @@ final readonly class DeskSection
         return [
             'revision' => $section->piece()->value('revision'),
             'notes' => array_map(
-                static fn (array $note): array => [...$note, 'place' => $places->nameOf($note['id'])],
+                fn (array $note): array => [...$note, 'place' => $places->nameOf($note['id'])],
                 $json->notes($plan->score, $plan->part),
             ),
             'marks' => array_map(static fn (Mark $mark): array => [

@@ -11,7 +11,9 @@ use UprightPencil\Marks\MarkKind;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
+use UprightPencil\Printing\FingerPrint;
 use UprightPencil\Printing\NotePrint;
+use UprightPencil\Printing\Wording;
 
 /**
  * Lays the marks of planned parts into the imported document and leaves everything else as it stood.
@@ -22,8 +24,9 @@ final class ScoreWriter
     private const AFTER_NOTATIONS = ['lyric', 'play', 'listen'];
 
     private int $addedSlurs = 0;
+    private int $addedLines = 0;
 
-    public function __construct(private readonly Document $document)
+    public function __construct(private readonly Document $document, private readonly Wording $wording = Wording::Words)
     {
     }
 
@@ -90,6 +93,48 @@ final class ScoreWriter
         }
         foreach ($print->choices as $choice) {
             $this->addWords($element, self::choiceWords($choice));
+        }
+        if ($print->finger !== null) {
+            $this->finger($noteId, $print->finger, $print->leavesOpen('finger'));
+        }
+    }
+
+    private function finger(string $noteId, FingerPrint $finger, bool $isOpen): void
+    {
+        $element = $this->document->notes[$noteId];
+        if ($finger->finger !== '' && $finger->isFingerNew && !$isOpen) {
+            $technical = Xml::need(self::notations($element), 'technical');
+            foreach (iterator_to_array(Xml::children($technical), false) as $sign) {
+                if (in_array($sign->nodeName, ['fingering', 'open-string'], true)) {
+                    Xml::remove($sign);
+                }
+            }
+            Xml::add($technical, 'fingering', ['placement' => 'above'], $this->wording->write($finger->finger));
+        }
+        if ($finger->string !== '') {
+            $this->addWords($element, "sul {$finger->string}");
+        }
+        if ($finger->position !== '') {
+            $this->addWords($element, $finger->position, ['font-weight' => 'bold', 'font-style' => 'normal']);
+        }
+        if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {
+            $this->addLine($noteId, $finger->leaveDownTo);
+        }
+    }
+
+    /** A thin line under the staff from a finger to where it is lifted. */
+    private function addLine(string $from, string $to): void
+    {
+        $number = (string) (1 + $this->addedLines++ % 6);
+        foreach ([[$from, 'start'], [$to, 'stop']] as [$id, $type]) {
+            $note = $this->document->notes[$id];
+            $measure = $note->parentNode;
+            if ($measure instanceof DOMElement) {
+                $direction = Xml::make($note, 'direction', ['placement' => 'below']);
+                $attributes = ['type' => $type, 'number' => $number, 'line-end' => 'none', 'line-type' => 'solid'];
+                Xml::add(Xml::add($direction, 'direction-type'), 'bracket', $attributes);
+                $measure->insertBefore($direction, $type === 'start' ? $note : $note->nextSibling);
+            }
         }
     }
 
@@ -171,7 +216,8 @@ final class ScoreWriter
         }
     }
 
-    private function addWords(DOMElement $note, string $words): void
+    /** @param array<string, string> $style over the usual small italics */
+    private function addWords(DOMElement $note, string $words, array $style = []): void
     {
         $measure = $note->parentNode;
         if (!$measure instanceof DOMElement) {
@@ -179,7 +225,7 @@ final class ScoreWriter
         }
         $direction = Xml::make($note, 'direction', ['placement' => 'above']);
         $type = Xml::add($direction, 'direction-type');
-        Xml::add($type, 'words', ['font-style' => 'italic', 'font-size' => '9'], $words);
+        Xml::add($type, 'words', [...['font-style' => 'italic', 'font-size' => '9'], ...$style], $words);
         foreach (['voice', 'staff'] as $name) {
             $value = Xml::text($note, $name);
             if ($value !== null) {

@@ -1,0 +1,163 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Actions\ChangeMarks;
+use App\Actions\MarkClash;
+use App\Http\Requests\CopyRequest;
+use App\Http\Resources\DeskSection;
+use App\Models\Section;
+use App\Scores\Plans;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Patterns;
+use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\OpenStringWriter;
+use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\Future;
+use UprightPencil\Plan\Futures;
+use UprightPencil\Sections\MarkCopy;
+use UprightPencil\Sections\PassageReturn;
+use UprightPencil\Sections\Returns;
+
+/** What the desk asks about one note or stretch: why this finger, what an open choice would do, where it comes again. */
+final class NoteController extends Controller
+{
+    public function __construct(private readonly Plans $plans)
+    {
+    }
+
+    public function show(Section $section, string $note): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+        $score = $this->plans->score($section);
+        abort_unless(isset($score->parts[0]->positionsById()[$note]), 404, 'There is no such note in this part.');
+        $plan = $this->plans->of($section, null, $note);
+        $finger = $plan->part->fingers->at($note);
+        $futures = (new Futures($this->plans->planner($section)))->of($score, $score->parts[0], $plan->part->book);
+
+        return response()->json([
+            'finger' => $finger instanceof NoteFinger ? MarkedScoreJson::finger($finger) : null,
+            'choices' => array_map(static fn (Future $future): array => MarkedScoreJson::future($future), $futures[$note] ?? []),
+            'again' => (new Returns($score, $score->parts))->sameNotes($score->parts[0], $note),
+        ]);
+    }
+
+    /** Passages of this part that came before, here or in another section. */
+    public function returns(Section $section): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+        $score = $this->plans->score($section);
+        $ids = [];
+        $parts = [];
+        foreach ($section->piece->sections as $other) {
+            $ids[$other->part_id] = ['section' => $other->id, 'name' => $other->name];
+            $parts[] = $other->id === $section->id ? $score->parts[0] : $this->plans->score($other)->parts[0];
+        }
+        $number = static fn (int $index): string => $score->measures[$index]->number ?? '';
+        $mine = array_filter(
+            (new Returns($score, $parts))->all(),
+            static fn (PassageReturn $return): bool => $return->part === $section->part_id,
+        );
+
+        return response()->json(array_values(array_map(static fn (PassageReturn $return): array => [
+            'first' => $return->first,
+            'again' => $return->again,
+            'measures' => $return->measures,
+            'section' => $ids[$return->giver]['section'],
+            'text' => "m. {$number($return->again)} is m. {$number($return->first)} again"
+                . ($return->giver === $return->part ? '' : " ({$ids[$return->giver]['name']})")
+                . ($return->measures > 1 ? ", {$return->measures} measures" : '')
+                . ($return->parts === null ? '' : "; they part in m. {$number($return->parts)}"),
+        ], $mine)));
+    }
+
+    /** Carries the marks of a stretch to another place; tells first what it would overwrite when asked to. */
+    public function copy(CopyRequest $request, Section $section, ChangeMarks $changes, DeskSection $resource): JsonResponse
+    {
+        $score = $this->plans->score($section);
+        $from = $request->giver($section);
+        $this->authorize('view', $from->piece);
+        $given = $this->plans->score($from);
+        $taken = $this->plans->book($section, $score);
+        $copy = MarkCopy::of(
+            $score,
+            $given->parts[0],
+            $this->plans->book($from, $given),
+            $score->parts[0],
+            $taken,
+            $request->moment('start'),
+            $request->moment('until'),
+            $request->moment('onto'),
+            $request->slots(),
+        );
+        $told = [
+            'puts' => $this->lines($score, $score->parts[0], $copy->puts),
+            'overwrites' => $this->lines($score, $score->parts[0], $copy->overwrites),
+            'missing' => count($copy->missing),
+        ];
+        if ($request->boolean('look')) {
+            return response()->json($told);
+        }
+        $user = $this->user($request);
+        try {
+            $takes = array_map(static fn (Mark $mark): string => $mark->key(), $copy->overwrites);
+            $changes->change($section, $user, $copy->puts, $takes, $request->integer('seen'), $request->label());
+        } catch (MarkClash $clash) {
+            return response()->json([
+                ...$resource->plan($section, $this->plans->of($section), $user),
+                'message' => $clash->getMessage(),
+            ], 409);
+        }
+
+        return response()->json([...$resource->plan($section, $this->plans->of($section), $user), 'copied' => $told]);
+    }
+
+    /** The part on open strings, rhythm and bowing kept. */
+    public function openStrings(Section $section): Response
+    {
+        $this->authorize('view', $section->piece);
+        $document = Document::open((string) gzuncompress($section->source));
+
+        return response((new OpenStringWriter($document))->write($this->plans->of($section)->part))
+            ->header('Content-Type', 'application/xml; charset=utf-8');
+    }
+
+    public function patterns(Section $section): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+        $plan = $this->plans->of($section);
+        $patterns = new Patterns($plan->part->part, $plan->part->fingers);
+        $number = static fn (int $index): string => $plan->score->measures[$index]->number;
+
+        return response()->json([
+            'patterns' => array_map(static fn (array $pattern): array => [
+                ...$pattern,
+                'measures' => array_map($number, $pattern['measures']),
+            ], $patterns->map()),
+            'meetings' => array_map(static fn (array $meeting): array => [
+                'measure' => $number($meeting['measure']),
+                'index' => $meeting['measure'],
+                'text' => $meeting['text'],
+            ], $patterns->meetings()),
+        ]);
+    }
+
+    /**
+     * @param list<Mark> $marks
+     * @return list<string>
+     */
+    private function lines(Score $score, Part $part, array $marks): array
+    {
+        $writer = new PencilLinesWriter($score, $part);
+
+        return array_map(static fn (Mark $mark): string => (string) preg_replace('~\s+~', ' ', $writer->line($mark)), $marks);
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use UprightPencil\Fingering\Fingerboard;
+use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\Density;
+use UprightPencil\Printing\Wording;
+
+/** What a class can do, as the Class screen sends it. */
+final class ClassRequest extends FormRequest
+{
+    public function authorize(): bool
+    {
+        return $this->user() !== null;
+    }
+
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        $rules = [
+            'profile' => ['required', Rule::in(PlanOptions::PROFILES)],
+            'schools' => ['required', 'array'],
+            'sizes' => ['required', 'array'],
+            'density' => ['required', Rule::enum(Density::class)],
+            'wording' => ['required', Rule::enum(Wording::class)],
+        ];
+        foreach (PlanOptions::SCHOOLS as $key => $values) {
+            $rules["schools.{$key}"] = ['required', Rule::in($values)];
+        }
+        foreach (Fingerboard::LENGTHS as $instrument => $lengths) {
+            $rules["sizes.{$instrument}"] = ['required', Rule::in(array_map(strval(...), array_keys($lengths)))];
+        }
+
+        return $rules;
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['*' => 'One of these choices is not known here. Load the page again and choose once more.'];
+    }
+}

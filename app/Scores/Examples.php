@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Scores;
+
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\Planner;
+
+/** Two measures for each choice of the Class screen, marked the way the choice would have it. */
+final readonly class Examples
+{
+    /** Marks that belong to an example, by the school they show. */
+    private const MARKS = [
+        'long' => [
+            'together' => '1.4 change up',
+            'staggered' => "1.3 change up @outside\n2.1 change up @inside",
+        ],
+    ];
+
+    public function has(string $about): bool
+    {
+        return preg_match('~^[a-z]{3,10}$~', $about) === 1 && is_file($this->path($about));
+    }
+
+    public function page(string $about, ClassSettings $settings): string
+    {
+        $document = Document::open((string) file_get_contents($this->path($about)));
+        $score = (new ScoreReader())->fromDocument($document);
+        $part = $score->parts[0];
+        $lines = self::MARKS[$about][$settings->schools[$about] ?? ''] ?? '';
+        $marks = (new PencilLinesReader($score, $score->parts))->read($lines)->marks[$part->id] ?? [];
+        // Staying or returning is a question only for a class that leaves first position.
+        $options = ($about === 'stay' ? $settings->with('profile', 'third-position') : $settings)->options($part->instrument->value);
+        $plan = (new Planner($options, false))->part($score, $part, MarkBook::of($marks, $part));
+
+        return (new ScoreWriter($document, $options->wording))->write([$plan]);
+    }
+
+    private function path(string $about): string
+    {
+        return resource_path("examples/{$about}.musicxml");
+    }
+}

@@ -11,7 +11,7 @@ final readonly class MarkedScoreCsv
 {
     private const COLUMNS = [
         'part', 'id', 'measure', 'beat', 'voice', 'onset', 'duration', 'pitch',
-        'stroke', 'direction', 'join', 'origin', 'from', 'to', 'prints',
+        'stroke', 'direction', 'join', 'origin', 'from', 'to', 'string', 'number', 'shape', 'position', 'prints',
     ];
 
     public function write(ScorePlan $plan): string
@@ -21,9 +21,10 @@ final readonly class MarkedScoreCsv
         foreach ($plan->parts as $part) {
             foreach ($json->notes($plan->score, $part) as $note) {
                 $bow = is_array($note['bow']) ? $note['bow'] : [];
+                $finger = is_array($note['finger']) ? $note['finger'] : [];
                 $row = [$part->part->name];
                 foreach (array_slice(self::COLUMNS, 1) as $column) {
-                    $value = $note[$column] ?? $bow[$column] ?? '';
+                    $value = $note[$column] ?? $bow[$column] ?? $finger[$column] ?? '';
                     $row[] = is_array($value) ? implode(' ', array_filter($value, is_string(...))) : $value;
                 }
                 $rows[] = $row;

@@ -161,6 +161,7 @@ final readonly class MarkedScoreJson
             ...($finger->mayAlso === '' ? [] : ['mayAlso' => $finger->mayAlso]),
             'slide' => $finger->isSlide,
             'laid' => $finger->isLaid,
+            'semitones' => $finger->semitones,
             'origin' => $finger->origin,
             'why' => $finger->why,
             'others' => array_map(static fn (OtherFinger $other): array => [

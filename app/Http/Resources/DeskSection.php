@@ -9,6 +9,7 @@ use App\Models\LeftFlag;
 use App\Models\Section;
 use App\Models\User;
 use App\Scores\SectionPlan;
+use UprightPencil\Fingering\Strings;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Marks\Mark;
@@ -79,6 +80,7 @@ final readonly class DeskSection
                 'bowed' => $section->bowed_at !== null,
                 'edition' => $section->editions()->max('number'),
             ],
+            'strings' => $plan->part->part->instrument->isBowed() ? Strings::of($plan->part->part->instrument)->names : [],
             'measures' => array_map(static fn (Measure $measure): array => [
                 'index' => $measure->index,
                 'number' => $measure->number,

@@ -76,7 +76,9 @@ async function json<T>(method: string, path: string, body?: unknown): Promise<T>
 export const api = {
     get: <T>(path: string) => json<T>('GET', path),
     post: <T>(path: string, body: unknown = {}) => json<T>('POST', path, body),
+    put: <T>(path: string, body: unknown) => json<T>('PUT', path, body),
     patch: <T>(path: string, body: unknown) => json<T>('PATCH', path, body),
     delete: <T>(path: string) => json<T>('DELETE', path),
     text: async (path: string) => (await send('GET', path)).text(),
+    postForText: async (path: string, body: unknown) => (await send('POST', path, body)).text(),
 };

@@ -93,6 +93,64 @@ export interface Bow {
     changes: { beat: string; direction: Direction; for: string }[];
 }
 
+export type Shape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
+
+export interface OtherFinger {
+    string: string;
+    number: number;
+    shape: Shape;
+    position: string;
+    costs: number;
+    why: string;
+}
+
+export interface Finger {
+    string: string;
+    number: number;
+    shape: Shape;
+    position: string;
+    shift: boolean;
+    leaveDown: boolean;
+    leaveDownTo?: string;
+    mayAlso?: string;
+    /** Above the open string. */
+    semitones: number;
+    slide: boolean;
+    laid: boolean;
+    origin: 'worked-out' | 'printed' | 'mark';
+    why: string;
+    others: OtherFinger[];
+}
+
+/** One possibility of an open choice, and what deciding for it does. */
+export interface Future {
+    text: string;
+    lines: string[];
+    does: string;
+}
+
+/** What the desk asks about the chosen note. */
+export interface NoteDetail {
+    finger: Finger | null;
+    choices: Future[];
+    again: string[];
+}
+
+/** A passage that came before: measures by their index. */
+export interface PassageReturn {
+    first: number;
+    again: number;
+    measures: number;
+    section: number;
+    text: string;
+}
+
+export interface CopyLook {
+    puts: string[];
+    overwrites: string[];
+    missing: number;
+}
+
 export interface DeskNote {
     id: string;
     place: string;
@@ -104,6 +162,7 @@ export interface DeskNote {
     duration: string;
     pitch: string | null;
     bow: Bow | null;
+    finger: Finger | null;
     prints: string[];
 }
 
@@ -148,6 +207,8 @@ export interface DeskPlan {
 export interface DeskFrame {
     piece: { id: number; title: string; role: Role; owner: string; summary: Record<string, unknown> };
     section: { id: number; name: string; instrument: string; bowed: boolean; edition: number | null };
+    /** Letters of the strings, low to high; empty for an instrument that is not bowed. */
+    strings: string[];
     measures: DeskMeasure[];
 }
 
@@ -199,6 +260,8 @@ export interface Piece {
     role: Role;
     owner: string;
     summary: { key: string; measures: number; tempo: number | null; meter: string; roadmap: string };
+    /** The director's tempos by measure number. */
+    tempos: Record<string, number>;
     sections: PieceSection[];
 }
 
@@ -243,5 +306,50 @@ export interface StudentPart {
     edition: number;
     at: string;
     list: string[];
+    /** Chairs with pages of their own; empty when all play the same. */
+    chairs: string[];
     changed: { added: string[]; removed: string[] } | null;
+}
+
+export type InstrumentName = 'violin' | 'viola' | 'cello' | 'bass';
+export type SchoolName = 'bow' | 'long' | 'open' | 'bass' | 'stay';
+
+export interface ClassSettings {
+    profile: string;
+    schools: Record<SchoolName, string>;
+    sizes: Record<InstrumentName, string>;
+    density: 'sparse' | 'standard' | 'every';
+    wording: 'words' | 'letter' | 'arrow';
+}
+
+export interface ClassChoices {
+    settings: ClassSettings;
+    profiles: string[];
+    schools: Record<SchoolName, string[]>;
+    sizes: Record<InstrumentName, string[]>;
+}
+
+export interface FingerPlace {
+    finger: number;
+    shape: Shape;
+    semitones: number;
+    mm: number;
+}
+
+export interface Fingerboard {
+    instrument: InstrumentName;
+    size: string;
+    position: string;
+    /** Sounding string length in millimetres. */
+    length: number;
+    strings: { name: string; notes: string[] }[];
+    places: FingerPlace[];
+    tapes: { semitones: number; mm: number }[];
+    octave: number;
+    cautions: string[];
+}
+
+export interface PatternMap {
+    patterns: { string: string; position: string; pattern: string; note: string; measures: string[] }[];
+    meetings: { measure: string; index: number; text: string }[];
 }

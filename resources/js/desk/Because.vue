@@ -1,11 +1,17 @@
 <script setup lang="ts">
-/** About the chosen stroke: which it is, which way it goes and why; what waits here; what needs a look. */
-import { computed } from 'vue';
-import type { DeskNote, Flag, Way } from '../api/types';
-import { direct, goal, join, slur } from './acts';
+/** About the chosen note: its bow or its finger and why; what waits here; what needs a look. */
+import { ElMessageBox } from 'element-plus';
+import { computed, ref, watch } from 'vue';
+import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../api/types';
+import BecauseBow from './BecauseBow.vue';
+import BecauseHand from './BecauseHand.vue';
+import ComesAgain from './ComesAgain.vue';
 import { headOf, useDesk } from './store';
 
 const desk = useDesk();
+/** What the panel is about: remembered, since a director does one thing after the other. */
+const side = ref<'bow' | 'hand'>(localStorage.getItem('because') === 'hand' ? 'hand' : 'bow');
+watch(side, (now) => localStorage.setItem('because', now));
 
 const note = computed<DeskNote | null>(() => desk.note);
 const head = computed<DeskNote | null>(() => desk.notes[headOf(desk.notes, desk.chosen)] ?? null);
@@ -34,14 +40,38 @@ const pitch = computed(() => {
     const text = note.value?.pitch ?? '';
     return text.replace(/#/g, '♯').replace(/b/g, '♭');
 });
-const why = computed(() => {
-    const text = head.value?.bow?.why ?? '';
-    return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
+const spoken = computed(() => {
+    const finger = note.value?.finger;
+    if (!finger) return '';
+    const words = finger.number === 0 ? 'open' : finger.shape === 'regular' ? String(finger.number) : `${finger.shape} ${finger.number}`;
+    return `, ${words} on the ${finger.string} string`;
 });
 
 function takeWay(way: Way): void {
     desk.change(way.lines, [], way.text);
 }
+
+/** What a possibility of an open choice would do, once it is worked out. */
+function future(mark: DeskMark, index: number): Future | undefined {
+    return desk.detail?.choices.find((one) => one.text === mark.choices[index]);
+}
+
+async function ask(look: CopyLook): Promise<boolean> {
+    const list = look.overwrites.slice(0, 6).join('; ');
+    const more = look.overwrites.length > 6 ? ` and ${look.overwrites.length - 6} more` : '';
+    try {
+        await ElMessageBox.confirm(
+            `Laying ${look.puts.length} marks here takes these away: ${list}${more}.`,
+            'Marks stand here already',
+            { confirmButtonText: 'Lay them here', cancelButtonText: 'Keep what is here' },
+        );
+        return true;
+    } catch {
+        return false;
+    }
+}
+
+defineExpose({ ask });
 </script>
 
 <template>
@@ -52,27 +82,12 @@ function takeWay(way: Way): void {
                 measure {{ note.measure }}, beat {{ note.beat }}
                 <template v-if="note.bow"> · stroke {{ note.bow.stroke }} · {{ JOINS[note.bow.join] }}</template>
             </p>
-            <div v-if="note.bow" class="card is-answer">
-                <strong>
-                    {{ note.bow.direction === 'down' ? 'Down' : 'Up' }}
-                    <small>{{ { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' }[note.bow.origin] }}</small>
-                </strong>
-                <p>{{ why }}</p>
-                <p v-if="note.bow.join === 'slur' || note.bow.join === 'tie'" class="quiet">
-                    The stroke begins at {{ head?.place }}.
-                </p>
-                <p v-if="note.bow.advice">On the bow: {{ note.bow.advice }}.</p>
+            <div class="sides" role="group" aria-label="What to look at">
+                <button type="button" :aria-pressed="side === 'bow'" @click="side = 'bow'">The bow</button>
+                <button type="button" :aria-pressed="side === 'hand'" @click="side = 'hand'">The hand</button>
             </div>
-            <p v-else class="card">No bow here: plucked, or tremolo.</p>
-
-            <div v-if="note.bow && desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
-                <button type="button" @click="direct(desk, 'down')">⊓ down <kbd>d</kbd></button>
-                <button type="button" @click="direct(desk, 'up')">V up <kbd>u</kbd></button>
-                <button type="button" @click="slur(desk)">slur on <kbd>s</kbd></button>
-                <button type="button" @click="join(desk, 'hook')">hook <kbd>h</kbd></button>
-                <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
-                <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
-            </div>
+            <BecauseBow v-if="side === 'bow'" />
+            <BecauseHand v-else />
             <p v-if="desk.mayPropose && desk.mayEdit" class="propose">
                 <label><input v-model="desk.isProposing" type="checkbox" /> propose instead of decide <kbd>p</kbd></label>
             </p>
@@ -104,9 +119,11 @@ function takeWay(way: Way): void {
                     <p>Open until the class has tried it:</p>
                     <button v-for="(choice, index) in mark.choices" :key="choice" class="paper-button" type="button" :disabled="!desk.mayEdit" @click="desk.settle(mark.key, 'choose', index)">
                         {{ choice }}
+                        <small v-if="future(mark, index)">{{ future(mark, index)?.does }}</small>
                     </button>
                 </template>
             </section>
+            <ComesAgain :ask="ask" />
             <section v-for="flag in flags" :key="flag.key" class="flag">
                 <h3>{{ flag.title }}</h3>
                 <p>{{ flag.text }}</p>
@@ -126,7 +143,7 @@ function takeWay(way: Way): void {
         <p class="visually-hidden" aria-live="polite">
             <template v-if="note">
                 measure {{ note.measure }}, beat {{ note.beat }}, {{ pitch }},
-                {{ note.bow ? `${note.bow.direction} bow` : 'no bow' }}
+                {{ note.bow ? `${note.bow.direction} bow` : 'no bow' }}{{ spoken }}
             </template>
         </p>
     </aside>
@@ -146,7 +163,7 @@ function takeWay(way: Way): void {
     font-size: 13px;
 }
 
-.card {
+.because :deep(.card) {
     background: var(--paper);
     border: 1px solid var(--hair);
     border-radius: 8px;
@@ -154,30 +171,66 @@ function takeWay(way: Way): void {
     margin: 0 0 10px;
 }
 
-.card p {
+.because :deep(.card p) {
     margin: 4px 0 0;
     font-size: 13px;
 }
 
-.is-answer {
+.because :deep(.is-answer) {
     background: var(--cedar-tint);
     border-color: var(--cedar);
 }
 
-.card small {
+.because :deep(.card small) {
     float: right;
     font-weight: 400;
     color: var(--soft);
 }
 
-.acts {
+.sides {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    margin-bottom: 10px;
+    border-bottom: 1px solid var(--hair);
+}
+
+.sides button {
+    border: 0;
+    border-bottom: 3px solid transparent;
+    background: none;
+    padding: 5px 0;
+    color: var(--soft);
+    cursor: pointer;
+    font-size: 14px;
+}
+
+.sides button[aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 700;
+    border-bottom-color: var(--cedar);
+}
+
+.also .paper-button {
+    display: block;
+    width: 100%;
+    text-align: left;
+    margin-bottom: 4px;
+}
+
+.also .paper-button small {
+    display: block;
+    font-weight: 400;
+    color: var(--soft);
+}
+
+.because :deep(.acts) {
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 6px;
     margin-bottom: 10px;
 }
 
-.acts button,
+.because :deep(.acts button),
 .way {
     display: flex;
     justify-content: space-between;
@@ -196,12 +249,12 @@ function takeWay(way: Way): void {
     margin: 4px 0;
 }
 
-.acts button:hover,
+.because :deep(.acts button:hover),
 .way:hover {
     border-color: var(--cedar);
 }
 
-.acts.is-blue button {
+.because :deep(.acts.is-blue button) {
     border-color: var(--blue-pencil);
     color: var(--blue-pencil);
 }

@@ -7,10 +7,14 @@ import EngravedPage from '../engraving/EngravedPage.vue';
 import { measurePage, type Geometry } from '../engraving/ink';
 import Because from './Because.vue';
 import InkLayer from './InkLayer.vue';
+import { layStretch } from './acts';
 import { KEY_CARD, press } from './keys';
+import OpenStringSheet from './OpenStringSheet.vue';
+import PatternSheet from './PatternSheet.vue';
 import Ruler from './Ruler.vue';
 import SayIt from './SayIt.vue';
 import { useDesk } from './store';
+import TempoSheet from './TempoSheet.vue';
 
 const route = useRoute();
 const router = useRouter();
@@ -23,6 +27,11 @@ const scroller = ref<HTMLElement | null>(null);
 const geometry = shallowRef<Geometry | null>(null);
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
+const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
+const because = ref<InstanceType<typeof Because> | null>(null);
+const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
+/** Room under each system, in the engraver's units, for the lanes that are shown. */
+const room = computed(() => 7 + (hasLane.value ? 9 : 0) + (hasHand.value ? 10 : 0));
 /** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
 const REST = 800;
 let isDue = false;
@@ -31,13 +40,14 @@ let timer = 0;
 
 const signs = computed(() => {
     const summary = desk.piece?.summary;
-    if (!summary) return '';
+    if (!summary) return { before: '', tempo: '', after: '' };
     const edition = desk.frame?.section.edition;
-    return [
-        summary.key.split(' or ')[0],
-        summary.tempo ? `♩ = ${summary.tempo}` : '',
-        edition ? `edition ${edition} is out` : 'not handed out yet',
-    ].filter(Boolean).join(' · ');
+    const own = Object.values(desk.piece?.tempos ?? {});
+    return {
+        before: `${summary.key.split(' or ')[0]} · `,
+        tempo: own.length > 0 ? `♩ = ${own.join(', ')}` : summary.tempo ? `♩ = ${summary.tempo}` : 'set a tempo',
+        after: ` · ${edition ? `edition ${edition} is out` : 'not handed out yet'}`,
+    };
 });
 
 onMounted(() => {
@@ -59,6 +69,7 @@ watch(() => desk.version, () => {
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
+watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
 
 async function open(): Promise<void> {
     const { piece, section } = route.params;
@@ -90,13 +101,17 @@ function keydown(event: KeyboardEvent): void {
     const target = event.target as HTMLElement;
     const isTyping = ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'checkbox';
     if (isTyping || document.querySelector('.el-overlay:not([style*="display: none"])')) return;
-    if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true) })) {
+    if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true), lay })) {
         event.preventDefault();
         if (isDue && musicXml.value) {
             window.clearTimeout(timer);
             timer = window.setTimeout(fetchPage, REST);
         }
     }
+}
+
+function lay(): void {
+    void layStretch(desk, async (look) => (await because.value?.ask(look)) ?? false);
 }
 
 function bringIntoView(): void {
@@ -122,7 +137,9 @@ function pageDrawn(): void {
     <div class="desk">
         <header>
             <h1>{{ desk.piece?.title ?? ' ' }}</h1>
-            <span class="quiet signs">{{ signs }}</span>
+            <span class="quiet signs">
+                {{ signs.before }}<button v-if="signs.tempo" type="button" class="tempo" title="Tempos of the piece" @click="sheet = 'tempos'">{{ signs.tempo }}</button>{{ signs.after }}
+            </span>
             <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
             <nav class="tabs" aria-label="Sections">
                 <RouterLink
@@ -150,24 +167,28 @@ function pageDrawn(): void {
                         class="paper"
                         :music-xml="musicXml"
                         :hold="desk.note?.id"
-                        :room="hasLane ? 16 : 7"
+                        :room="room"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
                         @pick="(id, extend) => desk.chooseId(id, extend)"
                     >
-                        <InkLayer v-if="geometry" :geometry="geometry" :lane="hasLane" />
+                        <InkLayer v-if="geometry" :geometry="geometry" :lane="hasLane" :hand="hasHand" />
                     </EngravedPage>
                 </div>
                 <div class="bottom">
                     <SayIt ref="sayIt" />
-                    <button type="button" class="plain-button" :aria-pressed="hasLane" @click="hasLane = !hasLane">
-                        {{ hasLane ? 'Fold the bow lane' : 'Show the bow lane' }}
-                    </button>
+                    <button type="button" class="plain-button" :aria-pressed="hasLane" @click="hasLane = !hasLane">Bow lane</button>
+                    <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
+                    <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
+                    <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>
             </div>
-            <Because class="right" />
+            <Because ref="because" class="right" />
         </template>
+        <TempoSheet v-if="sheet === 'tempos'" @close="sheet = null" />
+        <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
+        <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />
         <ElDialog v-model="isKeyCardOpen" title="Hands on keys" width="460px">
             <dl class="key-card">
                 <template v-for="[keys, what] in KEY_CARD" :key="keys">
@@ -204,6 +225,16 @@ h1 {
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+}
+
+.tempo {
+    border: 0;
+    background: none;
+    padding: 0;
+    font: inherit;
+    color: var(--cedar-ink);
+    cursor: pointer;
+    text-decoration: underline dotted;
 }
 
 .unsaved {
@@ -280,6 +311,13 @@ h1 {
 
 .bottom .plain-button {
     white-space: nowrap;
+    padding-inline: 6px;
+}
+
+.bottom .plain-button[aria-pressed='true'] {
+    text-decoration: underline;
+    text-underline-offset: 4px;
+    text-decoration-thickness: 2px;
 }
 
 .right {

@@ -3,10 +3,12 @@
 import { onMounted, ref, watch } from 'vue';
 import type { Direction } from '../api/types';
 import { bowSign, text, type Geometry } from '../engraving/ink';
-import { drawLanes } from './lanes';
+import { drawHandLanes } from './handLane';
+import { BOW_LANE, drawLanes } from './lanes';
+import { element } from './svg';
 import { useDesk } from './store';
 
-const props = defineProps<{ geometry: Geometry; lane: boolean }>();
+const props = defineProps<{ geometry: Geometry; lane: boolean; hand: boolean }>();
 const desk = useDesk();
 const inkLayer = ref<SVGGElement | null>(null);
 const frameLayer = ref<SVGGElement | null>(null);
@@ -15,12 +17,6 @@ const laneLayer = ref<SVGGElement | null>(null);
 let pending: Record<string, Direction | null> = {};
 let covered: SVGUseElement[] = [];
 let isLaneDue = 0;
-
-function shape(name: string, attributes: Record<string, string | number>): SVGElement {
-    const element = document.createElementNS('http://www.w3.org/2000/svg', name);
-    Object.entries(attributes).forEach(([key, value]) => element.setAttribute(key, String(value)));
-    return element;
-}
 
 function drawInk(): void {
     const group = inkLayer.value;
@@ -44,7 +40,7 @@ function drawInk(): void {
     for (const id of desk.turned) {
         const box = boxes.get(id);
         if (box && !(id in desk.ink)) {
-            drawn.push(shape('circle', { cx: box.x + box.width / 2, cy: box.y + box.height / 2, r: 12, class: 'turned' }));
+            drawn.push(element('circle', { cx: box.x + box.width / 2, cy: box.y + box.height / 2, r: 12, class: 'turned' }));
         }
     }
     for (const mark of desk.plan?.marks ?? []) {
@@ -70,7 +66,7 @@ function drawFrame(): void {
         const top = Math.min(box.staffTop - 20, box.y - 14);
         const bottom = Math.max(box.staffBottom + 8, box.y + box.height + 8);
         drawn.push(
-            shape('rect', {
+            element('rect', {
                 x: box.x - 5,
                 y: top,
                 width: box.width + 10,
@@ -85,7 +81,11 @@ function drawFrame(): void {
 
 function drawLane(): void {
     if (!laneLayer.value) return;
-    laneLayer.value.replaceChildren(...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []));
+    const strings = desk.frame?.strings ?? [];
+    laneLayer.value.replaceChildren(
+        ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
+        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane ? BOW_LANE : 0) : []),
+    );
 }
 
 function laneSoon(): void {
@@ -119,7 +119,7 @@ watch(
 );
 watch(() => desk.ink, drawInk);
 watch(() => [desk.chosen, desk.anchor], drawFrame);
-watch(() => props.lane, drawLane);
+watch(() => [props.lane, props.hand], drawLane);
 onMounted(() => {
     drawLane();
     drawInk();
@@ -236,6 +236,59 @@ onMounted(() => {
     stroke: var(--wrong);
     stroke-width: 3;
     fill: none;
+}
+
+.ink :deep(.hand-string) {
+    stroke: #cfc8b9;
+    stroke-width: 1;
+}
+
+.ink :deep(.hand-word) {
+    font: 9px var(--sans);
+    fill: #6d6f75;
+    text-anchor: end;
+}
+
+.ink :deep(.hand-band) {
+    fill: var(--cedar-tint);
+    opacity: 0.75;
+}
+
+.ink :deep(.hand-position) {
+    font: 700 11px var(--serif);
+    fill: var(--cedar-ink);
+}
+
+.ink :deep(.hand-dot) {
+    fill: var(--ink);
+}
+
+.ink :deep(.hand-dot.is-bent) {
+    fill: var(--cedar);
+    stroke: var(--ink);
+    stroke-width: 0.8;
+}
+
+.ink :deep(.hand-open) {
+    fill: var(--paper);
+    stroke: var(--ink);
+    stroke-width: 1.1;
+}
+
+.ink :deep(.hand-shift) {
+    fill: none;
+    stroke: var(--cedar);
+    stroke-width: 1.6;
+}
+
+.ink :deep(.hand-hold) {
+    stroke: #8a8c92;
+    stroke-width: 2.4;
+}
+
+.ink :deep(.hand-slide) {
+    stroke: var(--cedar);
+    stroke-width: 1.4;
 }
 
 .ink :deep(.lane-advice) {

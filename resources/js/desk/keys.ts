@@ -1,5 +1,7 @@
 import { headOf, useDesk } from './store';
-import { asItComes, direct, freeze, goal, join, slur } from './acts';
+import {
+    asItComes, copyStretch, direct, finger, freeze, goal, join, openOrFour, position, reshape, slur,
+} from './acts';
 
 type Desk = ReturnType<typeof useDesk>;
 
@@ -16,6 +18,11 @@ export const KEY_CARD: [string, string][] = [
     ['l', 'lift: set again, and it turns'],
     ['g', 'goal: I want the other direction here'],
     ['f', 'freeze the bows of the stretch'],
+    ['0 – 4', 'finger; again to take it away'],
+    ['-  =', 'the finger lower, higher'],
+    ['o', 'open, fourth finger, or left open'],
+    ['[  ]', 'lower, higher position, for the stretch too'],
+    ['c  v', 'carry the marks of the stretch, lay them here'],
     ['.', 'take my mark away: as it comes'],
     ['p', 'propose instead of decide'],
     ['/', 'Say it'],
@@ -55,7 +62,7 @@ function walk(desk: Desk, step: 1 | -1, by: 'note' | 'stroke' | 'measure', exten
 }
 
 /** Answers one key press on the desk; true when it was one of ours. */
-export function press(event: KeyboardEvent, desk: Desk, ui: { sayIt: () => void; keyCard: () => void }): boolean {
+export function press(event: KeyboardEvent, desk: Desk, ui: { sayIt: () => void; keyCard: () => void; lay: () => void }): boolean {
     if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
         const by = event.ctrlKey || event.metaKey ? 'measure' : event.shiftKey ? 'stroke' : 'note';
         walk(desk, event.key === 'ArrowRight' ? 1 : -1, by, event.altKey);
@@ -92,6 +99,34 @@ export function press(event: KeyboardEvent, desk: Desk, ui: { sayIt: () => void;
             return true;
         case 'f':
             freeze(desk);
+            return true;
+        case '0':
+        case '1':
+        case '2':
+        case '3':
+        case '4':
+            finger(desk, event.key);
+            return true;
+        case '-':
+            reshape(desk, -1);
+            return true;
+        case '=':
+            reshape(desk, 1);
+            return true;
+        case 'o':
+            openOrFour(desk);
+            return true;
+        case '[':
+            position(desk, -1);
+            return true;
+        case ']':
+            position(desk, 1);
+            return true;
+        case 'c':
+            copyStretch(desk);
+            return true;
+        case 'v':
+            ui.lay();
             return true;
         case '.':
             asItComes(desk);

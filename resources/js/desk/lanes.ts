@@ -1,8 +1,8 @@
 /** The bow lane: the path of the bow from frog (bottom) to tip (top), under every system, on the notes' own axis. */
 import type { DeskNote, Flag } from '../api/types';
 import type { Geometry } from '../engraving/ink';
+import { element, word } from './svg';
 
-const SVG = 'http://www.w3.org/2000/svg';
 const HEIGHT = 28;
 const GAP = 8;
 
@@ -11,17 +11,8 @@ interface Spot {
     x: number;
 }
 
-function element(name: string, attributes: Record<string, string | number>): SVGElement {
-    const made = document.createElementNS(SVG, name);
-    Object.entries(attributes).forEach(([key, value]) => made.setAttribute(key, String(value)));
-    return made;
-}
-
-function word(text: string, x: number, y: number, className: string): SVGElement {
-    const made = element('text', { x, y, class: className });
-    made.textContent = text;
-    return made;
-}
+/** Pixels the bow lane takes under a system. */
+export const BOW_LANE = HEIGHT + GAP + 14;
 
 /** The lane of each system, to be laid over the page. */
 export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]): SVGElement[] {

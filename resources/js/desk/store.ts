@@ -1,7 +1,9 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../api/client';
-import type { DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, Piece } from '../api/types';
+import type {
+    DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece,
+} from '../api/types';
 import { useSession } from '../stores/session';
 import { tell, warn } from '../ui/say';
 
@@ -15,6 +17,8 @@ interface Errand {
 }
 
 const WAITING = 'waiting-marks';
+/** Milliseconds the eye must rest on a note before its reasons are asked for. */
+const DETAIL_REST = 160;
 
 /** Notes that begin a stroke, in score order; what lies between belongs to them. */
 export function headOf(notes: DeskNote[], at: number): number {
@@ -47,6 +51,11 @@ export const useDesk = defineStore('desk', () => {
     const turned = ref<string[]>([]);
     /** Directions put by a key and not answered yet, by note id. */
     const ink = ref<Record<string, Direction | null>>({});
+
+    /** Why the chosen note has its finger, and what else it could have: asked for when the hand rests on it. */
+    const detail = shallowRef<NoteDetail | null>(null);
+    const returns = shallowRef<PassageReturn[]>([]);
+    let detailTimer = 0;
 
     const notes = computed<DeskNote[]>(() => plan.value?.notes ?? []);
     const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
@@ -88,6 +97,9 @@ export const useDesk = defineStore('desk', () => {
             ink.value = {};
             turned.value = [];
             version.value += 1;
+            returns.value = [];
+            void fetchReturns(section.id);
+            askAbout();
             void sendWaiting();
             return section.id;
         } catch (error) {
@@ -106,12 +118,43 @@ export const useDesk = defineStore('desk', () => {
         if (frame.value) {
             localStorage.setItem(`note-of-${frame.value.section.id}`, String(chosen.value));
         }
+        askAbout();
     }
 
     function chooseId(id: string, extend = false): void {
         const index = notes.value.findIndex((one) => one.id === id);
         if (index >= 0) {
             choose(index, extend);
+        }
+    }
+
+    function askAbout(): void {
+        window.clearTimeout(detailTimer);
+        detail.value = null;
+        detailTimer = window.setTimeout(() => void fetchDetail(), DETAIL_REST);
+    }
+
+    async function fetchDetail(): Promise<void> {
+        const section = frame.value?.section.id;
+        const id = note.value?.id;
+        if (!section || !id || waiting.value.length > 0) {
+            return;
+        }
+        try {
+            const answer = await api.get<NoteDetail>(`sections/${section}/notes/${id}`);
+            if (note.value?.id === id) {
+                detail.value = answer;
+            }
+        } catch {
+            // The page is whole without it; the next note asks again.
+        }
+    }
+
+    async function fetchReturns(section: number): Promise<void> {
+        try {
+            returns.value = await api.get<PassageReturn[]>(`sections/${section}/returns`);
+        } catch {
+            returns.value = [];
         }
     }
 
@@ -201,6 +244,7 @@ export const useDesk = defineStore('desk', () => {
             ink.value = {};
         }
         version.value += 1;
+        askAbout();
     }
 
     async function turnBack(kind: 'undo' | 'redo'): Promise<void> {
@@ -264,7 +308,7 @@ export const useDesk = defineStore('desk', () => {
 
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
-        notes, note, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail,
+        notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
+        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail, askAbout,
     };
 });

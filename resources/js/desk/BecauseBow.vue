@@ -1,0 +1,37 @@
+<script setup lang="ts">
+/** The stroke of the chosen note: which way, why, and what else it could do. */
+import { computed } from 'vue';
+import { direct, goal, join, slur } from './acts';
+import { headOf, useDesk } from './store';
+
+const desk = useDesk();
+const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' };
+
+const note = computed(() => desk.note);
+const head = computed(() => desk.notes[headOf(desk.notes, desk.chosen)] ?? null);
+const why = computed(() => {
+    const text = head.value?.bow?.why ?? '';
+    return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
+});
+</script>
+
+<template>
+    <div v-if="note?.bow" class="card is-answer">
+        <strong>
+            {{ note.bow.direction === 'down' ? 'Down' : 'Up' }}
+            <small>{{ ORIGINS[note.bow.origin] }}</small>
+        </strong>
+        <p>{{ why }}</p>
+        <p v-if="note.bow.join === 'slur' || note.bow.join === 'tie'" class="quiet">The stroke begins at {{ head?.place }}.</p>
+        <p v-if="note.bow.advice">On the bow: {{ note.bow.advice }}.</p>
+    </div>
+    <p v-else class="card">No bow here: plucked, or tremolo.</p>
+    <div v-if="note?.bow && desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
+        <button type="button" @click="direct(desk, 'down')">⊓ down <kbd>d</kbd></button>
+        <button type="button" @click="direct(desk, 'up')">V up <kbd>u</kbd></button>
+        <button type="button" @click="slur(desk)">slur on <kbd>s</kbd></button>
+        <button type="button" @click="join(desk, 'hook')">hook <kbd>h</kbd></button>
+        <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
+        <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
+    </div>
+</template>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+/** The finger of the chosen note: on its string, why, and the other possibilities, best first. */
+import { computed } from 'vue';
+import type { Finger, OtherFinger } from '../api/types';
+import { fingerWords, openOrFour, position, sameWhereverItReturns, takeOther } from './acts';
+import FingerString from './FingerString.vue';
+import { useDesk } from './store';
+
+const desk = useDesk();
+
+const NAMES: Record<string, string> = {
+    '½': 'half position', I: 'first position', II: 'second position', III: 'third position', IV: 'fourth position',
+    V: 'fifth position', VI: 'sixth position', VII: 'seventh position',
+};
+const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' };
+
+const finger = computed<Finger | null>(() => desk.detail?.finger ?? desk.note?.finger ?? null);
+const instrument = computed(() => desk.frame?.section.instrument ?? 'violin');
+const why = computed(() => sentence(desk.detail?.finger?.why ?? ''));
+const again = computed(() => desk.detail?.again ?? []);
+const isReaching = computed(() => finger.value?.shape === 'forward' || finger.value?.shape === 'back');
+
+function sentence(text: string): string {
+    return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
+}
+
+function name(of: Finger | OtherFinger): string {
+    const where = of.number === 0 ? `open ${of.string}` : `${fingerWords(of)} on ${of.string}`;
+    return of.number === 0 ? where : `${where}, ${NAMES[of.position] ?? of.position}`;
+}
+
+/** What a choice costs, in a word and not in a number. */
+function price(costs: number): string {
+    if (costs < 0.15) return 'as good';
+    if (costs < 0.5) return 'nearly as good';
+    if (costs < 1.2) return 'dearer';
+    return 'much dearer';
+}
+</script>
+
+<template>
+    <template v-if="finger">
+        <FingerString :finger="finger" :strings="desk.frame?.strings ?? []" :instrument="instrument" />
+        <div class="card is-answer">
+            <strong>{{ name(finger) }} <small>{{ ORIGINS[finger.origin] }}</small></strong>
+            <p v-if="why">{{ why }}</p>
+            <p v-else class="quiet">Asking why…</p>
+            <p v-if="finger.mayAlso" class="quiet">{{ finger.mayAlso }} is fine too: the page prints both.</p>
+            <p v-if="finger.leaveDown">Leave it down: the hand comes back to this string.</p>
+            <p v-if="finger.laid">One finger lies across both strings.</p>
+            <p v-if="isReaching" class="caution">A reach: let the other fingers go. Stop if it hurts, and tell your teacher.</p>
+        </div>
+        <button
+            v-for="other in desk.detail?.finger?.others ?? []"
+            :key="`${other.string}${other.number}${other.shape}${other.position}`"
+            class="card other"
+            type="button"
+            :disabled="!desk.mayPropose"
+            @click="takeOther(desk, other)"
+        >
+            <strong>{{ name(other) }} <kbd>{{ other.number }}</kbd></strong>
+            <span>{{ sentence(other.why) }}</span>
+            <em>{{ price(other.costs) }}</em>
+        </button>
+        <div v-if="desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
+            <button type="button" @click="openOrFour(desk)">open or 4 <kbd>o</kbd></button>
+            <button v-if="again.length" type="button" @click="sameWhereverItReturns(desk, again)">
+                the same wherever this returns ({{ again.length }})
+            </button>
+            <button type="button" @click="position(desk, -1)">lower <kbd>[</kbd></button>
+            <button type="button" @click="position(desk, 1)">higher <kbd>]</kbd></button>
+        </div>
+    </template>
+    <p v-else class="card">No finger here: the note lies outside the instrument, or is left out.</p>
+</template>
+
+<style scoped>
+.other {
+    display: block;
+    width: 100%;
+    text-align: left;
+    cursor: pointer;
+    color: var(--ink);
+}
+
+.other:hover:enabled {
+    border-color: var(--cedar);
+}
+
+.other strong {
+    display: flex;
+    justify-content: space-between;
+}
+
+.other span {
+    display: block;
+    font-size: 13px;
+}
+
+.other em {
+    font-size: 12px;
+    color: var(--soft);
+}
+
+.caution {
+    color: var(--cedar-ink);
+}
+</style>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+/** Where the chosen measure came before, with the marks of then to be laid here. */
+import { computed } from 'vue';
+import type { CopyLook, PassageReturn } from '../api/types';
+import { carry } from './acts';
+import { useDesk } from './store';
+
+const props = defineProps<{ ask: (look: CopyLook) => Promise<boolean> }>();
+const desk = useDesk();
+
+const here = computed<PassageReturn[]>(() => {
+    const index = desk.note?.index ?? -1;
+    return desk.returns.filter((one) => index >= one.again && index < one.again + one.measures);
+});
+
+function exact(quarters: number): string {
+    // Measures begin on fractions that a third of a sixty-fourth holds.
+    return `${Math.round(quarters * 192)}/192`;
+}
+
+function copy(from: PassageReturn, what: 'bowings' | 'fingers'): void {
+    const measures = desk.frame?.measures ?? [];
+    const first = measures[from.first];
+    const again = measures[from.again];
+    const last = measures[from.first + from.measures - 1];
+    if (!first || !again || !last) return;
+    void carry(
+        desk,
+        {
+            from: from.section,
+            start: exact(first.onset),
+            until: exact(last.onset + last.length),
+            onto: exact(again.onset),
+            what,
+        },
+        props.ask,
+    );
+}
+</script>
+
+<template>
+    <section v-for="one in here" :key="`${one.section} ${one.first} ${one.again}`" class="again">
+        <h3>It comes again</h3>
+        <p>{{ one.text.charAt(0).toUpperCase() + one.text.slice(1) }}.</p>
+        <div v-if="desk.mayEdit">
+            <button class="paper-button" type="button" @click="copy(one, 'bowings')">Same bowing here</button>
+            <button class="paper-button" type="button" @click="copy(one, 'fingers')">Same fingers</button>
+        </div>
+    </section>
+</template>
+
+<style scoped>
+.again p {
+    margin: 0 0 6px;
+    font-size: 13px;
+}
+
+.again div {
+    display: flex;
+    gap: 6px;
+    flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,88 @@
+/** The hand lane: the strings as hair lines, a dot for every note on its string, and where the hand is, on the notes' own axis. */
+import type { DeskNote } from '../api/types';
+import type { Geometry } from '../engraving/ink';
+import { element, word } from './svg';
+
+const STEP = 6;
+const GAP = 10;
+
+/** Height the lane takes under a system, in pixels. */
+export function handLaneHeight(strings: number): number {
+    return GAP + STEP * (strings - 1) + 16;
+}
+
+/**
+ * @param below pixels under each system that the bow lane takes already
+ * @param strings letters, low to high
+ */
+export function drawHandLanes(geometry: Geometry, notes: DeskNote[], strings: string[], below: number): SVGElement[] {
+    const drawn: SVGElement[] = [];
+    const fingered = new Map(notes.filter((note) => note.finger).map((note) => [note.id, note]));
+    if (fingered.size === 0 || strings.length === 0) return drawn;
+    const firstVoice = notes.find((note) => note.finger)?.voice;
+    let position = 'I';
+    geometry.systems.forEach((system) => {
+        const top = system.bottom + below + GAP;
+        const y = (string: string): number => top + STEP * (strings.length - 1 - strings.indexOf(string));
+        const bottom = top + STEP * (strings.length - 1);
+        const lane: SVGElement[] = [];
+        const spots = system.notes
+            .map((id) => ({ note: fingered.get(id), box: geometry.boxes.get(id) }))
+            .filter((spot) => spot.note && spot.box && spot.note.voice === firstVoice)
+            .map((spot) => ({ note: spot.note!, x: spot.box!.x + spot.box!.width / 2 }))
+            .sort((a, b) => a.x - b.x);
+        if (spots.length === 0) return;
+        strings.forEach((string) => {
+            lane.push(
+                element('line', { x1: system.left, x2: system.right, y1: y(string), y2: y(string), class: 'hand-string' }),
+                word(string, system.left - 5, y(string) + 3, 'hand-word'),
+            );
+        });
+        // Where the hand is: a band from shift to shift, named where it begins.
+        let band = { from: system.left, name: position };
+        const bands: { from: number; to: number; name: string }[] = [];
+        spots.forEach((spot) => {
+            const name = spot.note.finger!.position;
+            if (name !== band.name) {
+                bands.push({ ...band, to: spot.x - 9 });
+                band = { from: spot.x - 9, name };
+            }
+        });
+        bands.push({ ...band, to: system.right });
+        position = band.name;
+        bands
+            .filter((one) => one.name !== 'I' && one.to > one.from)
+            .forEach((one) => {
+                lane.unshift(
+                    element('rect', { x: one.from, y: top - 4, width: one.to - one.from, height: bottom - top + 8, class: 'hand-band' }),
+                );
+                lane.push(word(one.name, one.from + 2, bottom + 15, 'hand-position'));
+            });
+        spots.forEach((spot, index) => {
+            const { finger } = spot.note;
+            if (!finger) return;
+            const before = spots[index - 1];
+            if (finger.shift && before) {
+                const x = (before.x + spot.x) / 2;
+                lane.push(element('path', { d: `M${x - 3} ${bottom + 4}L${x} ${bottom + 9}L${x + 3} ${bottom + 4}`, class: 'hand-shift' }));
+            }
+            const until = finger.leaveDownTo ? spots.find((one) => one.note.id === finger.leaveDownTo) : undefined;
+            if (until) {
+                lane.push(element('line', { x1: spot.x, x2: until.x, y1: y(finger.string), y2: y(finger.string), class: 'hand-hold' }));
+            }
+            if (finger.slide && before) {
+                lane.push(element('line', { x1: before.x, x2: spot.x, y1: y(finger.string) - 2, y2: y(finger.string) - 2, class: 'hand-slide' }));
+            }
+            lane.push(
+                element('circle', {
+                    cx: spot.x,
+                    cy: y(finger.string),
+                    r: 2.7,
+                    class: finger.number === 0 ? 'hand-open' : finger.shape === 'regular' || finger.shape === 'high' ? 'hand-dot' : 'hand-dot is-bent',
+                }),
+            );
+        });
+        drawn.push(...lane);
+    });
+    return drawn;
+}

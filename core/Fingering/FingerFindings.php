@@ -194,13 +194,14 @@ final class FingerFindings
 
     private function clash(Moment $moment, Moment $before, int $finger, bool $isHigher): void
     {
-        $key = "clash {$moment->measure} {$finger}";
+        $here = self::name($moment->pitches[0]);
+        $there = self::name($before->pitches[0]);
+        // Said where it first happens: the hand that knows it there knows it everywhere.
+        $key = "clash {$finger} {$there} {$here}";
         if (isset($this->told[$key])) {
             return;
         }
         $this->told[$key] = true;
-        $here = self::name($moment->pitches[0]);
-        $there = self::name($before->pitches[0]);
         $this->flag(FlagCode::FingerClash, $isHigher
             ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
             : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $moment);

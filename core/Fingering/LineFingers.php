@@ -162,7 +162,8 @@ final class LineFingers
         };
         $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
         $moment = $this->path->moment($layer);
-        $isMeant = $this->settings->open === 'either' || ($isBeginner && $moment->lasts >= 0.9);
+        $isMeant = $this->settings->open === 'either'
+            || ($isBeginner && $moment->lasts >= 0.9 && $this->isBesideLowerString($layer, $grip));
         foreach ($wanted === null || !$isMeant || $moment->isSlurred ? [] : $this->path->others($layer, 1.5) as $other) {
             if ($other['grip']->finger() === $wanted && $other['costs'] < ($this->settings->open === 'either' ? 1.2 : 0.9)) {
                 return (string) $wanted;
@@ -170,6 +171,24 @@ final class LineFingers
         }
 
         return '';
+    }
+
+    /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */
+    private function isBesideLowerString(int $layer, Grip $grip): bool
+    {
+        if ($grip->stops[0][1] !== 0) {
+            return true;
+        }
+        foreach ([$layer - 1, $layer + 1] as $beside) {
+            if ($beside >= 0 && $beside < $this->path->count()) {
+                $other = $this->path->chosen($beside);
+                if (!$other->isOpen && $other->stops[0][0] === $grip->stops[0][0] - 1) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     private static function held(NoteFinger $of): NoteFinger

@@ -27,6 +27,11 @@ final class FingerPrinting
     /** @var array<string, true> altered fingers shown in the measure */
     private array $shown = [];
     private int $measure = -1;
+    /** @var array<string, int> measure in which a finger on a string was last said to stay down */
+    private array $leftDown = [];
+
+    /** Measures for which a reminder is not said again. */
+    private const SAID_FOR = 4;
 
     public function __construct(private readonly Part $part, private readonly FingerPlan $plan, private readonly Density $density)
     {
@@ -92,7 +97,7 @@ final class FingerPrinting
         }
         $isString = in_array('string', $marked, true)
             || ($this->density !== Density::Sparse && $this->isUnexpectedString($note, $finger, $lastFinger, $strings));
-        $hasLeaveDown = $finger->leaveDownTo !== null && $this->density !== Density::Sparse;
+        $hasLeaveDown = $this->isWorthLeavingDown($note, $finger);
         $isSlide = $finger->isSlide && $last !== null && $finger->shape !== 'forward';
 
         return new FingerPrint(
@@ -142,6 +147,36 @@ final class FingerPrinting
 
         return $finger->isSlide || $finger->isLaid || ($last === null && $finger->position !== 'I')
             || ($finger->number > 0 && $this->soundsOpen($note, $strings));
+    }
+
+    /** A finger left down under an open string, said once for a note that comes again soon. */
+    private function isWorthLeavingDown(Note $note, NoteFinger $finger): bool
+    {
+        $to = $finger->leaveDownTo;
+        if ($to === null || $this->density === Density::Sparse || !$this->isUnderOpenStrings($note, $to)) {
+            return false;
+        }
+        $key = "{$finger->string}{$finger->number}";
+        $isSaid = $note->measure - ($this->leftDown[$key] ?? -9) < self::SAID_FOR;
+        $this->leftDown[$key] = $note->measure;
+
+        return !$isSaid;
+    }
+
+    private function isUnderOpenStrings(Note $note, string $to): bool
+    {
+        $isBetween = false;
+        foreach ($this->part->notes as $other) {
+            if ($other->id === $to) {
+                return true;
+            }
+            if ($isBetween && $other->line === $note->line && ($this->plan->at($other->id)->number ?? 0) !== 0) {
+                return false;
+            }
+            $isBetween = $isBetween || $other->id === $note->id;
+        }
+
+        return true;
     }
 
     private function soundsOpen(Note $note, Strings $strings): bool

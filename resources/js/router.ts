@@ -22,6 +22,7 @@ export const router = createRouter({
             component: () => import('./readthrough/ReadThroughScreen.vue'),
         },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
+        { path: '/class', name: 'class', component: () => import('./class/ClassScreen.vue') },
         { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
     ],
 });

@@ -11,6 +11,7 @@ import { layStretch } from './acts';
 import { KEY_CARD, press } from './keys';
 import OpenStringSheet from './OpenStringSheet.vue';
 import PatternSheet from './PatternSheet.vue';
+import Ring from './Ring.vue';
 import Ruler from './Ruler.vue';
 import SayIt from './SayIt.vue';
 import { useDesk } from './store';
@@ -29,9 +30,10 @@ const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
 const because = ref<InstanceType<typeof Because> | null>(null);
+const ring = shallowRef<{ x: number; y: number } | null>(null);
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
 /** Room under each system, in the engraver's units, for the lanes that are shown. */
-const room = computed(() => 7 + (hasLane.value ? 9 : 0) + (hasHand.value ? 10 : 0));
+const room = computed(() => 7 + (hasLane.value ? 9 : 0) + (hasHand.value ? 11 : 0));
 /** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
 const REST = 800;
 let isDue = false;
@@ -68,6 +70,7 @@ watch(() => desk.version, () => {
     timer = window.setTimeout(fetchPage, musicXml.value ? REST : 0);
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
+watch(() => desk.version, () => (ring.value = null));
 watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
 watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
 
@@ -112,6 +115,14 @@ function keydown(event: KeyboardEvent): void {
 
 function lay(): void {
     void layStretch(desk, async (look) => (await because.value?.ask(look)) ?? false);
+}
+
+/** A touch opens the ring of likely choices; a mouse has the keys and the panel. */
+function pick(id: string, extend: boolean, event: MouseEvent): void {
+    desk.chooseId(id, extend);
+    const box = geometry.value?.boxes.get(id);
+    const isTouch = (event as PointerEvent).pointerType === 'touch';
+    ring.value = isTouch && box && desk.mayPropose ? { x: box.x + box.width / 2, y: box.y + box.height / 2 } : null;
 }
 
 function bringIntoView(): void {
@@ -170,8 +181,9 @@ function pageDrawn(): void {
                         :room="room"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
-                        @pick="(id, extend) => desk.chooseId(id, extend)"
+                        @pick="pick"
                     >
+                        <Ring v-if="ring" :x="ring.x" :y="ring.y" @close="ring = null" />
                         <InkLayer v-if="geometry" :geometry="geometry" :lane="hasLane" :hand="hasHand" />
                     </EngravedPage>
                 </div>

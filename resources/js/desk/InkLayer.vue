@@ -244,7 +244,7 @@ onMounted(() => {
 }
 
 .ink :deep(.hand-word) {
-    font: 9px var(--sans);
+    font: 8px var(--sans);
     fill: #6d6f75;
     text-anchor: end;
 }

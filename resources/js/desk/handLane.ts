@@ -1,14 +1,14 @@
 /** The hand lane: the strings as hair lines, a dot for every note on its string, and where the hand is, on the notes' own axis. */
-import type { DeskNote } from '../api/types';
+import type { DeskNote, Finger } from '../api/types';
 import type { Geometry } from '../engraving/ink';
 import { element, word } from './svg';
 
-const STEP = 6;
+const STEP = 8;
 const GAP = 10;
 
-/** Height the lane takes under a system, in pixels. */
-export function handLaneHeight(strings: number): number {
-    return GAP + STEP * (strings - 1) + 16;
+/** Out of its usual place: what the eye should catch. The second finger has two usual places. */
+function isBent(finger: Finger): boolean {
+    return finger.shape === 'forward' || finger.shape === 'back' || (finger.number !== 2 && ['low', 'high'].includes(finger.shape));
 }
 
 /**
@@ -35,7 +35,7 @@ export function drawHandLanes(geometry: Geometry, notes: DeskNote[], strings: st
         strings.forEach((string) => {
             lane.push(
                 element('line', { x1: system.left, x2: system.right, y1: y(string), y2: y(string), class: 'hand-string' }),
-                word(string, system.left - 5, y(string) + 3, 'hand-word'),
+                word(string, system.left - 5, y(string) + 2.5, 'hand-word'),
             );
         });
         // Where the hand is: a band from shift to shift, named where it begins.
@@ -78,7 +78,7 @@ export function drawHandLanes(geometry: Geometry, notes: DeskNote[], strings: st
                     cx: spot.x,
                     cy: y(finger.string),
                     r: 2.7,
-                    class: finger.number === 0 ? 'hand-open' : finger.shape === 'regular' || finger.shape === 'high' ? 'hand-dot' : 'hand-dot is-bent',
+                    class: finger.number === 0 ? 'hand-open' : isBent(finger) ? 'hand-dot is-bent' : 'hand-dot',
                 }),
             );
         });

@@ -33,16 +33,29 @@ const rows = computed(() =>
     }),
 );
 
-onMounted(async () => {
+/** Which page of the part: partners may have marks of their own. A link may name the chair; the choice is remembered. */
+const chair = ref(String(route.query.chair ?? localStorage.getItem(`chair-${token}`) ?? ''));
+const query = computed(() => (chair.value ? `?chair=${encodeURIComponent(chair.value)}` : ''));
+
+async function fetchPart(): Promise<void> {
     try {
-        part.value = await api.get<StudentPart>(`part/${token}`);
+        part.value = await api.get<StudentPart>(`part/${token}${query.value}`);
+        if (chair.value && !part.value.chairs.includes(chair.value)) chair.value = '';
         document.title = `${part.value.title} – ${part.value.part}`;
         done.value = JSON.parse(localStorage.getItem(`done-${token}-${part.value.edition}`) ?? '[]') as string[];
-        musicXml.value = await api.text(`part/${token}/page`);
+        musicXml.value = await api.text(`part/${token}/page${query.value}`);
     } catch (error) {
         problem.value = (error as Error).message;
     }
-});
+}
+
+onMounted(fetchPart);
+
+function sitAt(where: string): void {
+    chair.value = where;
+    localStorage.setItem(`chair-${token}`, where);
+    void fetchPart();
+}
 
 function inWords(marks: string): string {
     return marks
@@ -55,6 +68,11 @@ function inWords(marks: string): string {
             if (mark === 'lift') return 'comma before: lift and set again';
             if (mark === 'no slurs') return 'cross out the slur';
             if (mark === 'no sign') return 'cross out the printed sign';
+            if (mark === 'leave down') return 'leave the finger down';
+            if (mark === 'slide') return 'the same finger slides';
+            if (/^(½|I{1,3}½?|I?V½?|VI{0,2})$/.test(mark)) return `position ${mark}`;
+            if (/^(low |high |x)?[0-4]$/.test(mark)) return mark === '0' ? 'open string' : `finger ${mark}`;
+            if (/^on [A-G]$/.test(mark)) return `${mark} string`;
             if (mark.startsWith('slur ')) return `slur to ${mark.slice(5)}`;
             if (mark.startsWith('change ')) return `change to ${mark.slice(7)} inside the note`;
             return mark.replace(/"/g, '');
@@ -112,6 +130,12 @@ async function print(): Promise<void> {
                     <template v-else>Fetching your part…</template>
                 </p>
             </header>
+            <div v-if="part?.chairs.length" class="chairs" role="group" aria-label="Where you sit">
+                <span class="quiet">I sit</span>
+                <button v-for="one in part.chairs" :key="one" type="button" :aria-pressed="(chair || 'outside') === one" @click="sitAt(one)">
+                    {{ one.startsWith('stand') ? `at ${one}` : one }}
+                </button>
+            </div>
             <nav class="tabs" aria-label="Parts of this page">
                 <button type="button" :aria-pressed="tab === 'music'" @click="tab = 'music'">Music</button>
                 <button type="button" :aria-pressed="tab === 'list'" @click="tab = 'list'">Pencil list</button>
@@ -149,9 +173,9 @@ async function print(): Promise<void> {
                     {{ isPreparing ? 'Setting pages…' : 'Print' }}
                 </button>
                 <span class="downloads">
-                    <a :href="`/api/part/${token}/download.musicxml`" download>MusicXML</a>
-                    <a :href="`/api/part/${token}/download.mxl`" download>MXL</a>
-                    <a :href="`/api/part/${token}/download.txt`" download>List</a>
+                    <a :href="`/api/part/${token}/download.musicxml${query}`" download>MusicXML</a>
+                    <a :href="`/api/part/${token}/download.mxl${query}`" download>MXL</a>
+                    <a :href="`/api/part/${token}/download.txt${query}`" download>List</a>
                 </span>
             </footer>
         </template>
@@ -171,7 +195,7 @@ async function print(): Promise<void> {
 <style scoped>
 .my-part {
     display: grid;
-    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    grid-template-rows: auto auto auto minmax(0, 1fr) auto;
     height: 100dvh;
     background: var(--paper);
 }
@@ -183,6 +207,41 @@ header {
 header p {
     margin: 2px 0 0;
     font-size: 13px;
+}
+
+.chairs {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    padding: 0 16px 8px;
+    grid-row: 2;
+}
+
+.chairs button {
+    min-height: 40px;
+    padding: 0 14px;
+    border: 1px solid var(--hair);
+    border-radius: 20px;
+    background: var(--paper);
+    color: var(--ink);
+}
+
+.chairs button[aria-pressed='true'] {
+    border-color: var(--cedar);
+    background: var(--cedar-tint);
+    font-weight: 700;
+}
+
+.my-part > .tabs {
+    grid-row: 3;
+}
+
+.my-part > section {
+    grid-row: 4;
+}
+
+.my-part > footer {
+    grid-row: 5;
 }
 
 .tabs {

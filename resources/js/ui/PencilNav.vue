@@ -49,6 +49,7 @@ const flats = computed<Flat[]>(() => {
             icon: 'M2 12c5-8 15-8 20 0c-5 8-15 8-20 0zM12 9a3 3 0 1 1 0 6a3 3 0 1 1 0-6',
         });
     }
+    list.push({ name: 'class', label: 'Class', to: '/class', icon: 'M4 3h16v18H4zM9 3v18M15 3v18M4 9h16M4 15h16' });
     return list;
 });
 

@@ -1,0 +1,211 @@
+<script setup lang="ts">
+/** The fingerboard card: a position on an instrument of a size, with finger places, tapes and millimetres; prints at true scale. */
+import { ElOption, ElSelect } from 'element-plus';
+import { computed, ref, watch } from 'vue';
+import { api } from '../api/client';
+import type { ClassChoices, Fingerboard, InstrumentName } from '../api/types';
+
+const props = defineProps<{ choices: ClassChoices }>();
+
+const NAMES: Record<InstrumentName, string> = { violin: 'Violin', viola: 'Viola', cello: 'Cello', bass: 'Bass' };
+const POSITIONS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
+const BASS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
+
+const instrument = ref<InstrumentName>('violin');
+const size = ref(props.choices.settings.sizes.violin);
+const position = ref('I');
+const card = ref<Fingerboard | null>(null);
+const problem = ref('');
+
+const positions = computed(() => (instrument.value === 'bass' ? BASS : POSITIONS));
+/** Millimetres of string the card shows: from the nut to a little past the last finger. */
+const length = computed(() => Math.max(...(card.value?.places.map((place) => place.mm) ?? [100])) + 22);
+const spread = 12;
+const height = computed(() => (card.value?.strings.length ?? 4) * spread + 26);
+
+watch(instrument, (now) => {
+    size.value = props.choices.settings.sizes[now];
+    if (!positions.value.includes(position.value)) position.value = 'I';
+});
+watch([instrument, size, position], fetchCard, { immediate: true });
+
+async function fetchCard(): Promise<void> {
+    const query = new URLSearchParams({ instrument: instrument.value, size: size.value, position: position.value });
+    try {
+        card.value = await api.get<Fingerboard>(`class/fingerboard?${query.toString()}`);
+        problem.value = '';
+    } catch (error) {
+        problem.value = (error as Error).message;
+    }
+}
+
+function shown(place: { finger: number; shape: string }): string {
+    return place.shape === 'forward' || place.shape === 'back' ? `x${place.finger}` : String(place.finger);
+}
+
+/** Two fingers may share a place: high 3 and low 4. */
+const spots = computed(() => {
+    const found = new Map<number, string[]>();
+    card.value?.places.forEach((place) => found.set(place.mm, [...(found.get(place.mm) ?? []), shown(place)]));
+    return [...found].map(([mm, fingers]) => ({ mm, fingers: fingers.join(' · ') }));
+});
+
+function print(): void {
+    window.print();
+}
+</script>
+
+<template>
+    <section class="fingerboard-card">
+        <h2>The fingerboard card</h2>
+        <div class="choose no-print">
+            <ElSelect v-model="instrument" aria-label="Instrument" class="narrow">
+                <ElOption v-for="(name, key) in NAMES" :key="key" :value="key" :label="name" />
+            </ElSelect>
+            <ElSelect v-model="size" aria-label="Size" class="narrow">
+                <ElOption v-for="one in choices.sizes[instrument]" :key="one" :value="one" :label="one" />
+            </ElSelect>
+            <ElSelect v-model="position" aria-label="Position" class="narrow">
+                <ElOption v-for="one in positions" :key="one" :value="one" :label="one" />
+            </ElSelect>
+            <button type="button" class="paper-button" @click="print">Print at true scale</button>
+        </div>
+        <p v-if="problem" role="alert">{{ problem }}</p>
+        <template v-if="card">
+            <p class="title">
+                {{ NAMES[card.instrument] }} {{ card.size }}, {{ card.position }} · string {{ card.length }} mm from nut to bridge
+            </p>
+            <svg :viewBox="`0 0 ${length + 12} ${height}`" :style="{ '--true-width': `${length + 12}mm` }" role="img" aria-label="Fingerboard with the finger places of this position">
+                <rect class="nut" x="8" y="3" width="1.6" :height="card.strings.length * spread" />
+                <rect
+                    v-for="tape in card.tapes"
+                    v-show="tape.mm < length"
+                    :key="tape.semitones"
+                    class="tape"
+                    :x="tape.mm + 8"
+                    y="3"
+                    width="1"
+                    :height="card.strings.length * spread"
+                />
+                <g v-for="(string, index) in [...card.strings].reverse()" :key="string.name">
+                    <line class="string" x1="8" :x2="length + 10" :y1="9 + index * spread" :y2="9 + index * spread" :stroke-width="0.4 + index * 0.2" />
+                    <text class="name" x="1" :y="10.5 + index * spread">{{ string.name }}</text>
+                    <g v-for="(place, at) in card.places" :key="`${place.finger}${place.shape}`">
+                        <circle :class="['place', place.shape]" :cx="place.mm + 8" :cy="9 + index * spread" r="3.4" />
+                        <text class="note" :x="place.mm + 8" :y="10.2 + index * spread">{{ string.notes[at] }}</text>
+                    </g>
+                </g>
+                <g v-for="(spot, at) in spots" :key="spot.mm">
+                    <text class="finger" :x="spot.mm + 8" :y="card.strings.length * spread + 9">{{ spot.fingers }}</text>
+                    <text class="mm" :x="spot.mm + 8" :y="card.strings.length * spread + (at % 2 ? 19 : 14.5)">{{ spot.mm }}</text>
+                </g>
+            </svg>
+            <p class="quiet small">Millimetres from the nut. Yellow: where tapes lie. The octave harmonic is at {{ card.octave }} mm.</p>
+            <ul>
+                <li v-for="caution in card.cautions" :key="caution">{{ caution }}</li>
+            </ul>
+        </template>
+    </section>
+</template>
+
+<style scoped>
+.fingerboard-card {
+    background: var(--paper);
+    border: 1px solid var(--hair);
+    border-radius: 8px;
+    padding: 14px 18px;
+}
+
+.choose {
+    display: flex;
+    gap: 10px;
+    margin: 10px 0;
+}
+
+.narrow {
+    width: 110px;
+}
+
+.title {
+    margin: 8px 0;
+    font-weight: 700;
+}
+
+svg {
+    width: 100%;
+    max-width: 900px;
+    display: block;
+}
+
+.nut,
+.string {
+    fill: var(--ink);
+    stroke: #6f6a60;
+}
+
+.tape {
+    fill: #d9bf6f;
+}
+
+.place {
+    fill: var(--paper);
+    stroke: var(--ink);
+    stroke-width: 0.5;
+}
+
+.place.low,
+.place.high {
+    stroke-dasharray: 1.2 0.9;
+}
+
+.place.forward,
+.place.back {
+    stroke: var(--cedar);
+    stroke-dasharray: 0.8 0.8;
+}
+
+text {
+    font-family: var(--sans);
+    text-anchor: middle;
+}
+
+.name {
+    font-size: 4.5px;
+    text-anchor: start;
+}
+
+.note {
+    font-size: 3.1px;
+}
+
+.finger {
+    font-size: 5px;
+    font-weight: 700;
+}
+
+.mm {
+    font-size: 3.4px;
+    fill: var(--soft);
+}
+
+.small {
+    font-size: 13px;
+}
+
+ul {
+    margin: 6px 0 0;
+    padding-left: 18px;
+}
+
+@media print {
+    svg {
+        /* True scale: a millimetre of the drawing is a millimetre of paper. */
+        width: var(--true-width);
+        max-width: none;
+    }
+
+    .no-print {
+        display: none;
+    }
+}
+</style>

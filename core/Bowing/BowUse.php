@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing;
 
 use UprightPencil\Music\Direction;
+use UprightPencil\Music\Event;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\TempoMap;
 
@@ -17,6 +19,8 @@ final class BowUse
 {
     /** @var array<int, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by event */
     private array $events = [];
+    /** @var array<string, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by likeness */
+    private array $alike = [];
     private readonly float $hair;
     /** @var array<string, array{float, float, float}> by dynamic */
     private array $speeds = [];
@@ -71,6 +75,11 @@ final class BowUse
     private function measure(int $event): array
     {
         $of = $this->line->events[$event];
+        $first = $this->part->notes[$of->notes[0]];
+        $key = $this->likeness($of, $first);
+        if ($key !== null && isset($this->alike[$key])) {
+            return $this->alike[$key];
+        }
         $sums = ['seconds' => 0.0, 'slowest' => 0.0, 'comfortable' => 0.0, 'fastest' => 0.0];
         $half = Fraction::of(1, 2);
         $at = $of->onset;
@@ -89,7 +98,6 @@ final class BowUse
             $sums['seconds'] += $seconds;
             $at = $until;
         }
-        $first = $this->part->notes[$of->notes[0]];
         if ($first->has('accent', 'strong-accent')) {
             $sums['comfortable'] *= 1.15;
         }
@@ -100,6 +108,24 @@ final class BowUse
             $sums['fastest'] = max($most, $sums['comfortable']);
         }
 
+        if ($key !== null) {
+            $this->alike[$key] = $sums;
+        }
+
         return $sums;
+    }
+
+    /** What tells the bow of one event from another's where nothing changes under it; null where something does. */
+    private function likeness(Event $of, Note $first): ?string
+    {
+        $from = $of->onset->toFloat();
+        $to = $from + $of->duration->toFloat();
+        $speed = $this->tempo->steadySpeed($from, $to);
+        if ($speed === null || !$this->loudness->isSteady($from, $to)) {
+            return null;
+        }
+
+        return "{$of->duration->numerator}/{$of->duration->denominator} {$speed} {$this->loudness->levelAt($from)} "
+            . implode(' ', $first->articulations);
     }
 }

@@ -72,17 +72,7 @@ final readonly class Loudness
     /** @return float 0 (pp) to 5 (ff) */
     public function levelAt(float $onset): float
     {
-        $low = 0;
-        $high = count($this->pieces) - 1;
-        while ($low < $high) {
-            $middle = intdiv($low + $high + 1, 2);
-            if ($this->pieces[$middle][0] <= $onset + 1e-9) {
-                $low = $middle;
-            } else {
-                $high = $middle - 1;
-            }
-        }
-        [$from, $to, $begin, $end] = $this->pieces[$low];
+        [$from, $to, $begin, $end] = $this->pieces[$this->pieceAt($onset)];
         if ($begin === $end || $to <= $from || is_infinite($to)) {
             return $begin;
         }
@@ -93,13 +83,26 @@ final readonly class Loudness
     /** Whether nothing changes between two onsets. */
     public function isSteady(float $from, float $to): bool
     {
-        foreach ($this->pieces as [$begin, $end, $first, $last]) {
-            if ($end > $from + 1e-9 && $begin <= $from + 1e-9) {
-                return $first === $last && $end >= $to - 1e-9;
+        [, $end, $first, $last] = $this->pieces[$this->pieceAt($from)];
+
+        return $first === $last && $end >= $to - 1e-9;
+    }
+
+    /** Position of the last piece that has begun at an onset. */
+    private function pieceAt(float $onset): int
+    {
+        $low = 0;
+        $high = count($this->pieces) - 1;
+        while ($low < $high) {
+            $middle = intdiv($low + $high + 1, 2);
+            if ($this->pieces[$middle][0] <= $onset + 1e-9) {
+                $low = $middle;
+            } else {
+                $high = $middle - 1;
             }
         }
 
-        return true;
+        return $low;
     }
 
     /** The dynamic's letters nearest to the level at a moment. */

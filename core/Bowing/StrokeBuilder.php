@@ -7,6 +7,7 @@ namespace UprightPencil\Bowing;
 use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -15,21 +16,23 @@ use UprightPencil\Music\TempoMap;
  * Gathers the events of a line into strokes, in playing order, so that a tie into a second ending joins what is
  * really played before it. Pizzicato has no stroke and counts as rest; tremolo has none and what follows starts afresh.
  */
-final readonly class StrokeBuilder
+final class StrokeBuilder
 {
+    /** @var array<string, int> strength of a place in the measure, by meter and place */
+    private array $strengths = [];
     /** @var array<int, true> events that take no stroke */
-    private array $silent;
+    private readonly array $silent;
     /** @var array<int, true> */
-    private array $tremolo;
+    private readonly array $tremolo;
 
     public function __construct(
-        private Score $score,
-        private Part $part,
-        private Line $line,
-        private Links $links,
-        private Facts $facts,
-        private BowUse $use,
-        private TempoMap $tempo,
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly Links $links,
+        private readonly Facts $facts,
+        private readonly BowUse $use,
+        private readonly TempoMap $tempo,
     ) {
         $this->tremolo = $this->eventsWithTremolo();
         $this->silent = $this->pizzicato() + $this->tremolo;
@@ -109,11 +112,20 @@ final readonly class StrokeBuilder
             $this->afresh($head, $before, $gap, $afterTremolo, $playing),
             $onDownbeat,
             $overDownbeat,
-            $measure->beatStrengthAt($printed->offset),
+            $this->strength($measure, $printed->offset),
             $seconds,
             min($bow, $this->use->hair()),
             count($group) === 1 && $this->isShortened($head->event),
         );
+    }
+
+    private function strength(Measure $measure, Fraction $offset): int
+    {
+        $isPickup = $measure->index === 0;
+        $key = "{$measure->meter->beats}/{$measure->meter->unit}{$measure->meter->isFree} {$offset->numerator}/{$offset->denominator}"
+            . ($isPickup ? ' 0' : '');
+
+        return $this->strengths[$key] ??= $measure->beatStrengthAt($offset);
     }
 
     private function afresh(

@@ -11,6 +11,8 @@ final class Grips
 {
     /** @var array<string, list<array{int, int, int, int, string}>> string, finger, frame, semitones, shape; by pitch */
     private array $options = [];
+    /** @var array<string, Options> where nothing is fixed, by pitches and key signature */
+    private array $free = [];
     private readonly Hand $grown;
 
     public function __construct(
@@ -24,7 +26,24 @@ final class Grips
     /** What can be done at a moment, and whether it is what was asked. */
     public function at(Moment $moment): Options
     {
-        $isFixed = array_filter($moment->notes, $this->facts->isFixed(...)) !== [];
+        $isFixed = false;
+        foreach ($moment->notes as $note) {
+            $isFixed = $isFixed || $this->facts->isFixed($note);
+        }
+        $key = $isFixed ? '' : implode(' ', $moment->pitches) . " {$moment->keyFifths}" . ($moment->isHarmonic ? 'o' : '');
+        if (isset($this->free[$key])) {
+            return $this->free[$key];
+        }
+        $found = $this->find($moment, $isFixed);
+        if (!$isFixed) {
+            $this->free[$key] = $found;
+        }
+
+        return $found;
+    }
+
+    private function find(Moment $moment, bool $isFixed): Options
+    {
         $tries = $isFixed
             ? [[$this->hand, true, Answer::AsAsked], [$this->grown, true, Answer::BeyondTheClass],
                 [$this->hand, false, Answer::CannotBeAsked], [$this->grown, false, Answer::CannotBeAsked]]

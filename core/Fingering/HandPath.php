@@ -6,6 +6,7 @@ namespace UprightPencil\Fingering;
 
 use UprightPencil\Path\BestPath;
 use UprightPencil\Path\Moves;
+use WeakMap;
 
 /** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
 final class HandPath implements Moves
@@ -31,6 +32,10 @@ final class HandPath implements Moves
     /** @var list<int> position of the chosen grip by layer */
     private array $chosen = [];
     private ?BestPath $path = null;
+    /** @var WeakMap<Options, array{list<int>, list<list<array{int, int, int, string}>>}> */
+    private WeakMap $known;
+    /** @var array<string, list<float>> own prices of whole layers that look alike */
+    private array $layerPrices = [];
 
     /**
      * @param list<Moment> $moments
@@ -42,6 +47,7 @@ final class HandPath implements Moves
         private readonly Prices $prices,
         private readonly FingerSettings $settings,
     ) {
+        $this->known = new WeakMap();
         $this->build();
     }
 
@@ -299,17 +305,13 @@ final class HandPath implements Moves
         $contexts = [];
         $before = [];
         foreach ($this->moments as $layer => $moment) {
-            $numbers = [];
-            foreach ($this->options[$layer]->grips as $grip) {
-                if ($grip['frame'] !== null) {
-                    $numbers[] = $this->number(Grip::stopped($grip['frame'], $grip['stops']));
-                    continue;
-                }
-                foreach ($this->open($layer, $grip['stops'], $before) as $open) {
+            [$numbers, $opens] = $this->stopped($this->options[$layer]);
+            foreach ($opens as $stops) {
+                foreach ($this->open($layer, $stops, $before) as $open) {
                     $numbers[] = $this->number($open);
                 }
+                $numbers = array_values(array_unique($numbers));
             }
-            $numbers = array_values(array_unique($numbers));
             $this->layers[] = $numbers;
             $this->own[] = $this->ownPrices($layer, $numbers);
             $key = $this->contextKey($layer);
@@ -317,6 +319,31 @@ final class HandPath implements Moves
             $this->contexts[] = $contexts[$key];
             $before = $numbers;
         }
+    }
+
+    /**
+     * The grips that stop a note, by number, and the open strings that depend on where the hand was.
+     *
+     * @return array{list<int>, list<list<array{int, int, int, string}>>}
+     */
+    private function stopped(Options $options): array
+    {
+        // Options are shared by all moments that look alike.
+        $known = $this->known[$options] ?? null;
+        if ($known !== null) {
+            return $known;
+        }
+        $numbers = $opens = [];
+        foreach ($options->grips as $grip) {
+            if ($grip['frame'] !== null) {
+                $numbers[] = $this->number(Grip::stopped($grip['frame'], $grip['stops']));
+            } else {
+                $opens[] = $grip['stops'];
+            }
+        }
+        $this->known[$options] = [$numbers, $opens];
+
+        return [$numbers, $opens];
     }
 
     /**
@@ -364,12 +391,16 @@ final class HandPath implements Moves
     private function ownPrices(int $layer, array $numbers): array
     {
         $key = $this->ownKey($layer);
+        $alike = $key . '|' . implode(',', $numbers);
+        if (isset($this->layerPrices[$alike])) {
+            return $this->layerPrices[$alike];
+        }
         $prices = [];
         foreach ($numbers as $number) {
             $prices[] = $this->ownPrices[$key][$number] ??= self::sum($this->itemsOf($layer, $this->grips[$number]));
         }
 
-        return $prices;
+        return $this->layerPrices[$alike] = $prices;
     }
 
     /** All that {@see itemsOf()} looks at, beside the grip. */

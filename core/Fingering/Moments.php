@@ -47,10 +47,12 @@ final readonly class Moments
                 $held = [...$held, ...$line->events[$next]->notes];
                 $end = $line->events[$next]->end();
             }
-            $rest = $endOfLast === null ? 0.0 : max(0.0, $this->tempo->seconds($endOfLast, $event->onset));
-            $since = $onsetOfLast === null ? 9.0 : $this->tempo->seconds($onsetOfLast, $event->onset);
-            $lasts = $this->tempo->seconds($event->onset, $end);
-            $quarters = $end->minus($event->onset)->toFloat();
+            $onset = $event->onset->toFloat();
+            $until = $end->toFloat();
+            $rest = $endOfLast === null || $onset <= $endOfLast ? 0.0 : $this->tempo->secondsBetween($endOfLast, $onset);
+            $since = $onsetOfLast === null ? 9.0 : $this->tempo->secondsBetween($onsetOfLast, $onset);
+            $lasts = $this->tempo->secondsBetween($onset, $until);
+            $quarters = $until - $onset;
             foreach ($event->graceBefore as $number => $grace) {
                 $moments[] = $this->moment($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
                 $rest = 0.0;
@@ -61,8 +63,8 @@ final readonly class Moments
             foreach ($event->graceAfter as $grace) {
                 $moments[] = $this->moment($event, [$grace], [], self::GRACE, 0.0, self::GRACE, 0.0, true);
             }
-            $endOfLast = $end;
-            $onsetOfLast = $event->onset;
+            $endOfLast = $until;
+            $onsetOfLast = $onset;
         }
 
         return array_values(array_filter($moments, static fn (?Moment $moment): bool => $moment !== null));
@@ -97,13 +99,14 @@ final readonly class Moments
             return null;
         }
         $before = $this->score->measures[$event->measure - 1] ?? null;
+        $onset = $event->onset->toFloat();
 
         return new Moment(
             $pitched,
             $pitches,
             $held,
             $event->measure,
-            $event->onset->toFloat(),
+            $onset,
             $since,
             $rest,
             $lasts,
@@ -111,7 +114,7 @@ final readonly class Moments
             $isSlurred,
             $event->offset->isZero() && ($measure->rehearsal !== null || ($before !== null && $before->endsSection)),
             $first->isGrace,
-            $this->loudness->levelAt($event->onset->toFloat()) < 1.5,
+            $lasts > 1.0 && $this->loudness->levelAt($onset) < 1.5,
             $first->harmonic,
             $measure->keyFifths,
         );
@@ -129,6 +132,9 @@ final readonly class Moments
     {
         $before = $line->events[$index - 1] ?? null;
         $event = $line->events[$index];
+        if (!$this->part->notes[$event->notes[0]]->tieStop) {
+            return false;
+        }
         if ($before === null || $event->graceBefore !== [] || $before->end()->isLessThan($event->onset)) {
             return false;
         }

@@ -68,27 +68,45 @@ final readonly class MarkedScoreJson
     {
         $notes = [];
         foreach ($plan->part->notes as $note) {
-            $measure = $score->measures[$note->measure];
-            $bow = $plan->bow->at($note->id);
-            $finger = $plan->fingers->at($note->id);
-            $choices = array_map(self::future(...), $futures[$note->id] ?? []);
-            $notes[] = [
-                'id' => $note->id,
-                'measure' => $measure->number,
-                'index' => $measure->index,
-                'beat' => self::beat($measure, $note),
-                'voice' => $note->voice,
-                'onset' => (string) $score->onsetOf($note),
-                'duration' => (string) $note->duration,
-                'pitch' => $note->pitch === null ? null : (string) $note->pitch,
-                'bow' => $bow === null ? null : self::bow($measure, $note, $bow),
-                'finger' => $finger === null ? null : self::finger($finger),
-                'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
-                ...($choices === [] ? [] : ['choices' => $choices]),
-            ];
+            $notes[] = [...$this->printed($score, $note), ...$this->planned($score, $plan, $note, $futures)];
         }
 
         return $notes;
+    }
+
+    /** @return array<string, mixed> what stands in the score, whatever is marked */
+    public function printed(Score $score, Note $note): array
+    {
+        $measure = $score->measures[$note->measure];
+
+        return [
+            'id' => $note->id,
+            'measure' => $measure->number,
+            'index' => $measure->index,
+            'beat' => self::beat($measure, $note),
+            'voice' => $note->voice,
+            'onset' => (string) $score->onsetOf($note),
+            'duration' => (string) $note->duration,
+            'pitch' => $note->pitch === null ? null : (string) $note->pitch,
+        ];
+    }
+
+    /**
+     * @param array<string, list<Future>> $futures
+     * @return array<string, mixed> what was worked out for a note, and what the page shows there
+     */
+    public function planned(Score $score, PartPlan $plan, Note $note, array $futures = []): array
+    {
+        $bow = $plan->bow->at($note->id);
+        $finger = $plan->fingers->at($note->id);
+        $choices = array_map(self::future(...), $futures[$note->id] ?? []);
+
+        return [
+            'bow' => $bow === null ? null : self::bow($score->measures[$note->measure], $note, $bow),
+            'finger' => $finger === null ? null : self::finger($finger),
+            'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
+            ...($choices === [] ? [] : ['choices' => $choices]),
+        ];
     }
 
     /** @return array{text: string, lines: list<string>, does: string} */

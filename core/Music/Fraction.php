@@ -24,9 +24,21 @@ final readonly class Fraction implements \Stringable
      */
     public static function of(int $numerator, int $denominator = 1): self
     {
+        // Music uses few lengths over and over: one object each keeps scores small.
+        /** @var array<int, self> $known */
+        static $known = [];
+        if ($numerator >= 0 && $numerator < 0x100000 && $denominator > 0 && $denominator < 0x1000) {
+            return $known[$numerator << 12 | $denominator] ??= self::inLowestTerms($numerator, $denominator);
+        }
         if ($denominator === 0) {
             throw MusicException::zeroDenominator();
         }
+
+        return self::inLowestTerms($numerator, $denominator);
+    }
+
+    private static function inLowestTerms(int $numerator, int $denominator): self
+    {
         if ($denominator === 1) {
             return new self($numerator, 1);
         }

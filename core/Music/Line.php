@@ -25,6 +25,22 @@ final readonly class Line
     /** @return list<self> in the order their first notes stand in the part */
     public static function allOf(Score $score, Part $part): array
     {
+        // Bow, hand, page and comparison all walk the same lines: they are built once for a part.
+        static $known = null;
+        /** @var \WeakMap<Part, array{\WeakReference<Score>, list<self>}> $kept */
+        $kept = $known ??= new \WeakMap();
+        if (isset($kept[$part]) && $kept[$part][0]->get() === $score) {
+            return $kept[$part][1];
+        }
+        $lines = self::buildAll($score, $part);
+        $kept[$part] = [\WeakReference::create($score), $lines];
+
+        return $lines;
+    }
+
+    /** @return list<self> */
+    private static function buildAll(Score $score, Part $part): array
+    {
         $byLine = [];
         foreach ($part->notes as $position => $note) {
             $byLine[$note->line][] = $position;

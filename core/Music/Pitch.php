@@ -29,7 +29,11 @@ final readonly class Pitch implements \Stringable
             throw MusicException::notAPitch($letter . $alteration . '/' . $octave);
         }
 
-        return new self($letter, $alteration, $octave);
+        // A part uses a few dozen pitches over and over.
+        /** @var array<string, self> $known */
+        static $known = [];
+
+        return $known["{$letter}{$alteration}/{$octave}"] ??= new self($letter, $alteration, $octave);
     }
 
     /**

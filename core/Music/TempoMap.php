@@ -131,8 +131,12 @@ final readonly class TempoMap
     /** How long a printed stretch lasts, in seconds. */
     public function seconds(Fraction $from, Fraction $to): float
     {
-        $at = $from->toFloat();
-        $end = $to->toFloat();
+        return $this->secondsBetween($from->toFloat(), $to->toFloat());
+    }
+
+    /** The same for moments that are numbers already: quarter notes from the start of the score. */
+    public function secondsBetween(float $at, float $end): float
+    {
         $segment = $this->segment($at);
         $seconds = 0.0;
         while ($at < $end) {
@@ -143,6 +147,18 @@ final readonly class TempoMap
         }
 
         return $seconds;
+    }
+
+    /**
+     * The one tempo a stretch has, null when it changes inside.
+     *
+     * @param float $from quarter notes from the start of the score
+     */
+    public function steadySpeed(float $from, float $to): ?float
+    {
+        $segment = $this->segment($from);
+
+        return ($this->onsets[$segment + 1] ?? INF) >= $to - 1e-9 ? $this->speeds[$segment] : null;
     }
 
     private function segment(float $onset): int

@@ -30,6 +30,9 @@ final class FingerPrinting
     /** @var array<string, int> measure in which a finger on a string was last said to stay down */
     private array $leftDown = [];
 
+    /** @var array<string, int>|null */
+    private ?array $positions = null;
+
     /** Measures for which a reminder is not said again. */
     private const SAID_FOR = 4;
 
@@ -165,15 +168,13 @@ final class FingerPrinting
 
     private function isUnderOpenStrings(Note $note, string $to): bool
     {
-        $isBetween = false;
-        foreach ($this->part->notes as $other) {
-            if ($other->id === $to) {
-                return true;
-            }
-            if ($isBetween && $other->line === $note->line && ($this->plan->at($other->id)->number ?? 0) !== 0) {
+        $this->positions ??= $this->part->positionsById();
+        for ($at = $this->positions[$note->id] + 1, $last = $this->positions[$to]; $at < $last; $at++) {
+            $other = $this->part->notes[$at];
+            $finger = $this->plan->at($other->id);
+            if ($other->line === $note->line && $finger !== null && $finger->number !== 0) {
                 return false;
             }
-            $isBetween = $isBetween || $other->id === $note->id;
         }
 
         return true;

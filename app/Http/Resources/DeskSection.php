@@ -15,6 +15,7 @@ use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Measure;
+use UprightPencil\Music\Note;
 use UprightPencil\Review\Flag;
 
 /** A section as the desk needs it: notes with their bows, marks, flags, what can be undone. */
@@ -26,7 +27,6 @@ final readonly class DeskSection
         $json = new MarkedScoreJson();
         $part = $plan->part->part;
         $writer = new PencilLinesWriter($plan->score, $part);
-        $places = new Places($plan->score, $part);
         $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
         $flags = array_map(
             static fn (Flag $flag): array => FlagRow::of($flag, $plan->score, $left->get($flag->key())),
@@ -36,8 +36,8 @@ final readonly class DeskSection
         return [
             'revision' => $section->piece()->value('revision'),
             'notes' => array_map(
-                fn (array $note): array => [...$note, 'place' => $places->nameOf($note['id'])],
-                $json->notes($plan->score, $plan->part),
+                static fn (Note $note): array => self::brief($note->id, $json->planned($plan->score, $plan->part, $note)),
+                $part->notes,
             ),
             'marks' => array_map(static fn (Mark $mark): array => [
                 'key' => $mark->key(),
@@ -60,10 +60,27 @@ final readonly class DeskSection
         ];
     }
 
+    /**
+     * What was worked out for a note, without what is asked for one at a time: reasons and runners-up.
+     *
+     * @param array<string, mixed> $planned
+     * @return array<string, mixed>
+     */
+    private static function brief(string $id, array $planned): array
+    {
+        if (is_array($planned['finger'])) {
+            unset($planned['finger']['why'], $planned['finger']['others']);
+        }
+
+        return ['id' => $id, ...$planned];
+    }
+
     /** @return array<string, mixed> what stays as long as the score does */
     public function frame(Section $section, SectionPlan $plan, User $user): array
     {
         $piece = $section->piece;
+        $json = new MarkedScoreJson();
+        $places = new Places($plan->score, $plan->part->part);
 
         return [
             'piece' => [
@@ -80,6 +97,10 @@ final readonly class DeskSection
                 'bowed' => $section->bowed_at !== null,
                 'edition' => $section->editions()->max('number'),
             ],
+            'score' => array_map(
+                static fn (Note $note): array => [...$json->printed($plan->score, $note), 'place' => $places->nameOf($note->id)],
+                $plan->part->part->notes,
+            ),
             'strings' => $plan->part->part->instrument->isBowed() ? Strings::of($plan->part->part->instrument)->names : [],
             'measures' => array_map(static fn (Measure $measure): array => [
                 'index' => $measure->index,

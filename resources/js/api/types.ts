@@ -118,8 +118,9 @@ export interface Finger {
     slide: boolean;
     laid: boolean;
     origin: 'worked-out' | 'printed' | 'mark';
-    why: string;
-    others: OtherFinger[];
+    /** Only where one note is asked about. */
+    why?: string;
+    others?: OtherFinger[];
 }
 
 /** One possibility of an open choice, and what deciding for it does. */
@@ -151,7 +152,8 @@ export interface CopyLook {
     missing: number;
 }
 
-export interface DeskNote {
+/** What stands in the score at a note, whatever is marked. */
+export interface ScoreNote {
     id: string;
     place: string;
     measure: string;
@@ -161,10 +163,17 @@ export interface DeskNote {
     onset: string;
     duration: string;
     pitch: string | null;
+}
+
+/** What was worked out for a note. */
+export interface PlannedNote {
+    id: string;
     bow: Bow | null;
     finger: Finger | null;
     prints: string[];
 }
+
+export type DeskNote = ScoreNote & PlannedNote;
 
 export interface DeskMark {
     key: string;
@@ -195,7 +204,8 @@ export interface DeskMeasure {
 
 export interface DeskPlan {
     revision: number;
-    notes: DeskNote[];
+    /** In the order of the score's notes. */
+    notes: PlannedNote[];
     marks: DeskMark[];
     flags: Flag[];
     can: { undo: string | null; redo: string | null };
@@ -207,6 +217,7 @@ export interface DeskPlan {
 export interface DeskFrame {
     piece: { id: number; title: string; role: Role; owner: string; summary: Record<string, unknown> };
     section: { id: number; name: string; instrument: string; bowed: boolean; edition: number | null };
+    score: ScoreNote[];
     /** Letters of the strings, low to high; empty for an instrument that is not bowed. */
     strings: string[];
     measures: DeskMeasure[];

@@ -57,7 +57,10 @@ export const useDesk = defineStore('desk', () => {
     const returns = shallowRef<PassageReturn[]>([]);
     let detailTimer = 0;
 
-    const notes = computed<DeskNote[]>(() => plan.value?.notes ?? []);
+    const notes = computed<DeskNote[]>(() => {
+        const score = frame.value?.score ?? [];
+        return (plan.value?.notes ?? []).flatMap((note, index) => (score[index]?.id === note.id ? [{ ...score[index], ...note }] : []));
+    });
     const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
     const can = computed(() => plan.value?.can ?? { undo: null, redo: null });
     const mayEdit = computed(() => ['own', 'edit'].includes(frame.value?.piece.role ?? 'read'));

@@ -38,6 +38,7 @@ final class BowFindings
         private readonly Mender $mender,
         private readonly Candidates $candidates,
         private readonly Decisions $decisions,
+        private readonly Retry $retry,
     ) {
     }
 
@@ -97,13 +98,13 @@ final class BowFindings
         foreach ($this->pulling() as [$from, $to]) {
             $text = $this->pullingText($from, $to);
             $flags[] = $this->flag(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
-                ->withWays($this->ways()->within(
+                ->withWays([...$this->ways()->within(
                     $from,
                     $to,
                     $this->road->directions[$from],
                     fn (Direction $direction, bool $isForced): bool
                         => $direction === $this->road->directions[$to] && !$isForced,
-                ));
+                ), ...$this->retry->ways($this->strokes, $from, $to, $this->road->directions[$to], $this->places(), false)]);
         }
 
         return $flags;
@@ -243,12 +244,14 @@ final class BowFindings
                 $event,
             );
             $from = $this->mender->lastFixed($index, $this->road);
-            $flags[] = $flag->withWays($this->ways()->within(
+            $isStart = $this->road->joins[$from] === Join::Start
+                && $this->facts->direction($this->strokes[$from]->head()->event, 1) === null;
+            $flags[] = $flag->withWays([...$this->ways()->within(
                 $from,
                 $index,
                 $this->road->directions[$from],
                 static fn (Direction $direction): bool => $direction === $wanted,
-            ));
+            ), ...$this->retry->ways($this->strokes, $from, $index, $wanted, $this->places(), $isStart)]);
         }
 
         return $flags;

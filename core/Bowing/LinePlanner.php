@@ -57,6 +57,17 @@ final readonly class LinePlanner
             $mender,
             $candidates,
             $decisions,
+            new Retry(
+                $this->score,
+                $this->part,
+                $this->line,
+                $this->book,
+                $this->tempo,
+                $use,
+                $this->settings,
+                $roadmap,
+                $this->chair,
+            ),
         );
 
         return new BowPlan($bows->of($strokes, $road, $travel), $findings->all());

@@ -26,6 +26,8 @@ final class Road
     /** @var list<array{stroke: int, mark: Mark|null, text: string, kind: 'contradict'|'no-time'}> */
     public array $problems = [];
 
+    private readonly StartRule $startRule;
+
     /** @var array<int, true> strokes whose direction repeats only because a fact asks for it */
     private array $forced = [];
 
@@ -38,6 +40,7 @@ final class Road
         private readonly BowSettings $settings,
         private readonly ?Direction $entering,
     ) {
+        $this->startRule = new StartRule($strokes, $facts, $decisions);
     }
 
     /**
@@ -142,7 +145,7 @@ final class Road
             $direction = $fact['direction'];
             $why = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
         } else {
-            [$direction, $why] = $this->startRule($index);
+            [$direction, $why] = $this->startRule->at($index);
             if ($afresh !== null && $afresh !== Afresh::Beginning) {
                 $why = "starts afresh after {$afresh->words()}: {$why}";
             } elseif ($afresh === null) {
@@ -155,6 +158,9 @@ final class Road
         $join = Join::Start;
         if ($afresh === null) {
             $join = $this->leaves[$index - 1] === $direction ? Join::Retake : Join::Change;
+        }
+        if ($join === Join::Retake && $fact === null) {
+            $this->whys[$index] = 'retaken in the rest, there is time: ' . $this->startRule->at($index)[1];
         }
         $this->joins[] = $join;
         $mark = $this->joinMark($index);
@@ -280,91 +286,6 @@ final class Road
         }
     }
 
-    /**
-     * The direction a fresh start takes, so that the next downbeat comes down; or the next fact comes right.
-     *
-     * @return array{Direction, string}
-     */
-    private function startRule(int $index): array
-    {
-        $through = $this->target($index, false) ?? $this->target($index, true);
-        if ($through === null) {
-            return [Direction::Down, 'nothing after it asks for more'];
-        }
-        ['stroke' => $target, 'direction' => $wanted, 'fact' => $isFact] = $through;
-        $flips = 0;
-        for ($at = $index + 1; $at <= $target; $at++) {
-            $flips += $this->repeats($at) ? 0 : 1;
-            $flips += $this->changesInside($at - 1);
-        }
-        $direction = $wanted->flippedIf($flips % 2 === 1);
-        $strokes = self::count($target - $index);
-        $why = match (true) {
-            $isFact => "{$strokes} before " . ($wanted === Direction::Up ? 'an up' : 'a down') . ' bow that is fixed',
-            $target === $index && $this->strokes[$index]->onDownbeat => 'the downbeat',
-            $target === $index => 'it holds over the barline, so it is down already',
-            default => "{$strokes} before the downbeat, which comes down",
-        };
-
-        return [$direction, $why];
-    }
-
-    /**
-     * The stroke a start looks ahead to.
-     *
-     * @param bool $throughRests whether to look past rests
-     * @return array{stroke: int, direction: Direction, fact: bool}|null
-     */
-    private function target(int $index, bool $throughRests): ?array
-    {
-        for ($at = $index, $count = count($this->strokes); $at < $count; $at++) {
-            $stroke = $this->strokes[$at];
-            if ($at > $index && $stroke->hasRestBefore() && !$throughRests) {
-                return null;
-            }
-            if ($at > $index && $stroke->afresh !== null) {
-                // What follows starts afresh: lead up to it as to a downbeat.
-                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
-            }
-            $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass)
-                ?? $this->facts->goal($stroke->head()->event, $stroke->head()->pass);
-            if ($fact !== null) {
-                return ['stroke' => $at, 'direction' => $fact['direction'], 'fact' => true];
-            }
-            if ($stroke->overDownbeat) {
-                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
-            }
-        }
-
-        return $throughRests ? ['stroke' => $count, 'direction' => Direction::Down, 'fact' => false] : null;
-    }
-
-    /** Whether a stroke will go the same way as the one before, as far as marks and decisions say. */
-    private function repeats(int $index): bool
-    {
-        $stroke = $this->strokes[$index] ?? null;
-        if ($stroke === null) {
-            return false;
-        }
-        $mark = $this->joinMark($index);
-        if ($mark !== null) {
-            return self::markedJoin($mark)->repeatsDirection();
-        }
-        $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
-
-        return $decision !== null ? $decision['join']->repeatsDirection() : $stroke->link === Link::Hook;
-    }
-
-    private function changesInside(int $index): int
-    {
-        $changes = 0;
-        foreach ($this->strokes[$index]->events as $played) {
-            $changes += count($this->facts->changes($played->event));
-        }
-
-        return $changes;
-    }
-
     private function joinMark(int $index): ?Mark
     {
         $head = $this->strokes[$index]->head();
@@ -372,7 +293,7 @@ final class Road
         return $this->facts->join($head->event, $head->pass)['mark'] ?? null;
     }
 
-    private static function markedJoin(Mark $mark): Join
+    public static function markedJoin(Mark $mark): Join
     {
         return match (true) {
             $mark->kind() instanceof Kind\Hook => Join::Hook,
@@ -390,12 +311,5 @@ final class Road
             $fact['mark'] === null => Origin::Printed,
             default => Origin::Mark,
         };
-    }
-
-    private static function count(int $strokes): string
-    {
-        $words = ['no stroke', 'one stroke', 'two strokes', 'three strokes', 'four strokes', 'five strokes'];
-
-        return $words[$strokes] ?? "{$strokes} strokes";
     }
 }

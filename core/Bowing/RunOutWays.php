@@ -173,7 +173,44 @@ final readonly class RunOutWays
             $ways[] = new WayOut("Split the slur: a new bow at {$name($events[$index])}", $lines);
         }
 
-        return $ways;
+        return $ways === [] ? $this->manySplits($events, $name) : $ways;
+    }
+
+    /**
+     * As many bows as the slur needs, each as long as the hair allows.
+     *
+     * @param list<PlayedEvent> $events
+     * @param callable(PlayedEvent): string $name
+     * @return list<WayOut>
+     */
+    private function manySplits(array $events, callable $name): array
+    {
+        $bows = [];
+        $length = INF;
+        foreach ($events as $played) {
+            $needs = $this->use->of($played->event)['slowest'];
+            if ($needs > $this->use->hair()) {
+                return [];
+            }
+            if ($length + $needs > $this->use->hair()) {
+                $bows[] = [];
+                $length = 0.0;
+            }
+            $bows[count($bows) - 1][] = $played;
+            $length += $needs;
+        }
+        if (count($bows) < 2) {
+            return [];
+        }
+        $lines = ["{$name($events[0])} no slurs"];
+        foreach ($bows as $bow) {
+            if (count($bow) > 1) {
+                $lines[] = "{$name($bow[0])} slur {$name($bow[count($bow) - 1])}";
+            }
+        }
+        $places = array_map(static fn (array $bow): string => $name($bow[0]), array_slice($bows, 1));
+
+        return [new WayOut('Split the slur: new bows at ' . implode(' and ', $places), $lines)];
     }
 
     /**

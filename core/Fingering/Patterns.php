@@ -108,6 +108,11 @@ final readonly class Patterns
         if (!$isKnown) {
             return null;
         }
+        if ($close === '' && count($places) < 4) {
+            $pairs = array_filter(array_keys($places), static fn (int $finger): bool => isset($places[$finger + 1]));
+
+            return implode(' and ', array_map(static fn (int $finger): string => $finger . '-' . ($finger + 1) . ' apart', $pairs));
+        }
         $low = ($places[1] ?? 2) === 1 ? 'low 1, ' : '';
 
         return $low . (self::NAMES[$close] ?? implode(' and ', array_map(

@@ -12,9 +12,12 @@ use App\Scores\Plans;
 use App\Scores\SectionPlan;
 use Illuminate\Http\JsonResponse;
 use UprightPencil\Music\Measure;
+use UprightPencil\Music\Part;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Sections\Comparison;
+use UprightPencil\Sections\Entrances;
 use UprightPencil\Sections\SharedStretch;
+use UprightPencil\Sections\Unisons;
 
 /** All sections at once: their strokes side by side, and everything that needs a look in playing order. */
 final class TuttiController extends Controller
@@ -29,9 +32,10 @@ final class TuttiController extends Controller
         $plans = $this->plansOf($piece);
         $sections = $piece->sections->keyBy('part_id');
         if ($plans === []) {
-            return response()->json(['sections' => [], 'measures' => [], 'stretches' => []]);
+            return response()->json(['sections' => [], 'measures' => [], 'stretches' => [], 'entrances' => [], 'unisons' => []]);
         }
         $score = $plans[0]->score;
+        $parts = array_map(static fn (SectionPlan $plan): Part => $plan->part->part, $plans);
         $comparison = new Comparison($score, array_map(static fn (SectionPlan $plan): PartPlan => $plan->part, $plans));
 
         return response()->json([
@@ -47,7 +51,19 @@ final class TuttiController extends Controller
                 'part' => $plan->part->part->id,
                 'name' => $plan->part->part->name,
                 'strokes' => $this->strokes($plan),
+                'fingers' => $this->fingers($plan),
             ], $plans),
+            'entrances' => array_map(static fn (array $one): array => [
+                'part' => $one['part'],
+                'onset' => $one['onset']->toFloat(),
+                'text' => "beat {$one['beat']->toDecimal()}",
+            ], (new Entrances($score))->of($parts)),
+            'unisons' => array_map(static fn (array $one): array => [
+                'onset' => $one['onset']->toFloat(),
+                'name' => $one['name'],
+                'parts' => $one['parts'],
+                'unison' => $one['isUnison'],
+            ], (new Unisons($score))->of($parts)),
             'stretches' => array_map(
                 fn (SharedStretch $stretch): array => $this->stretch($stretch, $comparison, $plans),
                 $comparison->stretches(),
@@ -112,6 +128,24 @@ final class TuttiController extends Controller
         }
 
         return $strokes;
+    }
+
+    /** @return list<array{onset: float, text: string, shift: bool}> the finger of every note, and where the hand moves */
+    private function fingers(SectionPlan $plan): array
+    {
+        $fingers = [];
+        foreach ($plan->part->part->notes as $note) {
+            $finger = $plan->part->fingers->at($note->id);
+            if ($finger !== null && !$note->isGrace && !$note->tieStop && !$note->inChord) {
+                $fingers[] = [
+                    'onset' => $plan->score->onsetOf($note)->toFloat(),
+                    'text' => $finger->string . $finger->number,
+                    'shift' => $finger->isShift,
+                ];
+            }
+        }
+
+        return $fingers;
     }
 
     /**

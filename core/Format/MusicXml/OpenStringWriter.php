@@ -72,7 +72,7 @@ final readonly class OpenStringWriter
             $note->replaceChild($new, $old);
         }
         foreach (iterator_to_array(Xml::children($note), false) as $child) {
-            if (in_array($child->nodeName, ['accidental', 'stem', 'beam'], true)) {
+            if (in_array($child->nodeName, ['accidental', 'stem'], true)) {
                 Xml::remove($child);
             }
             if ($child->nodeName === 'notations') {

@@ -246,8 +246,16 @@ export interface TuttiStretch {
 export interface Tutti {
     title: string;
     measures: { number: string; onset: number; length: number; rehearsal: string | null }[];
-    sections: { id: number; part: string; name: string; strokes: TuttiStroke[] }[];
+    sections: {
+        id: number;
+        part: string;
+        name: string;
+        strokes: TuttiStroke[];
+        fingers: { onset: number; text: string; shift: boolean }[];
+    }[];
     stretches: TuttiStretch[];
+    entrances: { part: string; onset: number; text: string }[];
+    unisons: { onset: number; name: string; parts: string[]; unison: boolean }[];
 }
 
 export interface ReadThroughFlag extends Flag {

@@ -17,6 +17,10 @@ const data = ref<Tutti | null>(null);
 const problem = ref('');
 const first = ref(0);
 const chosen = ref<TuttiStretch | null>(null);
+type View = 'bows' | 'fingers' | 'entrances' | 'unisons';
+const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
+const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'bows');
+watch(view, (now) => localStorage.setItem('tutti-view', now));
 
 onMounted(load);
 watch(() => route.params.piece, load);
@@ -47,6 +51,8 @@ const rows = computed(() =>
     (data.value?.sections ?? []).map((section, index) => ({
         name: section.name,
         y: TOP + ROW * index,
+        part: section.part,
+        fingers: section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value),
         strokes: section.strokes.filter((stroke) => stroke.voice === section.strokes[0]?.voice && isSeen(stroke.onset, stroke.end)),
     })),
 );
@@ -55,6 +61,9 @@ const inView = computed(() => (data.value?.stretches ?? []).filter((stretch) => 
 const bound = computed(() => inView.value.filter((stretch) => Math.abs(row(stretch.one) - row(stretch.other)) === 1));
 const quarrels = computed(() => inView.value.filter((stretch) => !stretch.agrees));
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
+const entrances = computed(() => (data.value?.entrances ?? []).filter((one) => one.onset >= from.value && one.onset < to.value));
+const unisons = computed(() => (data.value?.unisons ?? []).filter((one) => one.onset >= from.value && one.onset < to.value));
+const yOf = (part: string): number => TOP + ROW * row(part);
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 async function take(way: Way): Promise<void> {
@@ -85,6 +94,9 @@ function move(step: number): void {
         <header>
             <h1>{{ data?.title ?? ' ' }}</h1>
             <span v-if="shown.length" class="quiet">All sections, measures {{ shown[0]?.number }}–{{ shown.at(-1)?.number }}</span>
+            <span class="views" role="group" aria-label="What to show">
+                <button v-for="(name, key) in VIEWS" :key="key" type="button" :aria-pressed="view === key" @click="view = key">{{ name }}</button>
+            </span>
             <span class="moves">
                 <button class="paper-button" type="button" aria-label="Earlier measures" :disabled="first === 0" @click="move(-WINDOW)">←</button>
                 <button class="paper-button" type="button" aria-label="Later measures" :disabled="first + WINDOW >= (data?.measures.length ?? 0)" @click="move(WINDOW)">→</button>
@@ -141,7 +153,25 @@ function move(step: number): void {
                                 <text v-if="stroke.join === 'hook' || stroke.join === 'retake' || stroke.join === 'lift'" :x="x(stroke.onset)" :y="one.y + 58" class="join">{{ stroke.join }}</text>
                             </g>
                         </g>
-                        <g v-for="stretch in bound" :key="`${stretch.one}${stretch.other}${stretch.from}`">
+                        <template v-if="view === 'fingers'">
+                            <g v-for="one in rows" :key="`f${one.name}`">
+                                <text v-for="finger in one.fingers" :key="finger.onset" :x="x(finger.onset) + 2" :y="one.y + 62" class="finger" :class="{ 'is-shift': finger.shift }">{{ finger.text }}</text>
+                            </g>
+                        </template>
+                        <template v-if="view === 'entrances'">
+                            <g v-for="one in entrances" :key="`e${one.part}${one.onset}`" class="entrance">
+                                <path :d="`M${x(one.onset)} ${yOf(one.part) + 2}v46M${x(one.onset)} ${yOf(one.part) + 2}l9 5l-9 5`" />
+                                <text :x="x(one.onset) + 4" :y="yOf(one.part) + 62">{{ one.text }}</text>
+                            </g>
+                        </template>
+                        <template v-if="view === 'unisons'">
+                            <g v-for="one in unisons" :key="`u${one.name}${one.onset}`" class="unison" :class="{ 'is-octave': !one.unison }">
+                                <line :x1="x(one.onset) + 5" :x2="x(one.onset) + 5" :y1="Math.min(...one.parts.map(yOf)) + 6" :y2="Math.max(...one.parts.map(yOf)) + 44" />
+                                <circle v-for="part in one.parts" :key="part" :cx="x(one.onset) + 5" :cy="yOf(part) + 25" r="4" />
+                                <text :x="x(one.onset) + 8" :y="Math.min(...one.parts.map(yOf)) + 3">{{ one.name }}</text>
+                            </g>
+                        </template>
+                        <g v-for="stretch in view === 'bows' ? bound : []" :key="`${stretch.one}${stretch.other}${stretch.from}`">
                             <template v-if="stretch.agrees">
                                 <path
                                     :d="`M${x(Math.max(stretch.from, from))} ${TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) + 62}v16m0 -8H${x(Math.min(stretch.to, to)) - 4}m0 -8v16`"
@@ -162,7 +192,9 @@ function move(step: number): void {
                         </g>
                     </svg>
                 </div>
-                <p class="quiet legend">■ down · □ up · grey: plucked · a tick inside a block is a slurred note</p>
+                <p class="quiet legend">
+                    ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
+                </p>
             </div>
             <aside class="beside" aria-label="What the sections share">
                 <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All of one mind' }}</h2>
@@ -197,8 +229,63 @@ header {
     padding: 0 18px 0 14px;
 }
 
-.moves {
+.views {
     margin-left: auto;
+    display: flex;
+    gap: 2px;
+}
+
+.views button {
+    border: 0;
+    border-bottom: 3px solid transparent;
+    background: none;
+    padding: 6px 9px;
+    color: var(--soft);
+    cursor: pointer;
+}
+
+.views button[aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 700;
+    border-bottom-color: var(--cedar);
+}
+
+.finger {
+    font: 10px var(--sans);
+    fill: var(--ink);
+}
+
+.finger.is-shift {
+    font-weight: 700;
+    fill: var(--cedar-ink);
+}
+
+.entrance path {
+    stroke: var(--cedar);
+    stroke-width: 1.6;
+    fill: var(--cedar);
+}
+
+.entrance text,
+.unison text {
+    font: 11px var(--sans);
+    fill: var(--cedar-ink);
+}
+
+.unison line {
+    stroke: var(--cedar);
+    stroke-width: 2;
+}
+
+.unison.is-octave line {
+    stroke-dasharray: 2 4;
+}
+
+.unison circle {
+    fill: var(--cedar);
+}
+
+.moves {
     display: flex;
     gap: 6px;
 }

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Sections;
+
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/** Who comes in when: first notes, and notes after a rest of a measure or more, on which beat. */
+final readonly class Entrances
+{
+    public function __construct(private Score $score)
+    {
+    }
+
+    /**
+     * @param list<Part> $parts
+     * @return list<array{part: string, onset: Fraction, measure: int, beat: Fraction}> in playing order of the page
+     */
+    public function of(array $parts): array
+    {
+        $entrances = [];
+        foreach ($parts as $part) {
+            $end = null;
+            foreach (Line::allOf($this->score, $part)[0]->events ?? [] as $event) {
+                $measure = $this->score->measures[$event->measure];
+                $rest = $end === null ? null : $event->onset->minus($end);
+                if ($rest === null || $rest->compare($measure->meter->length()) >= 0) {
+                    $entrances[] = [
+                        'part' => $part->id,
+                        'onset' => $event->onset,
+                        'measure' => $event->measure,
+                        'beat' => $measure->meter->beatAt($event->offset),
+                    ];
+                }
+                $end = $event->end();
+            }
+        }
+        usort($entrances, static fn (array $a, array $b): int => $a['onset']->compare($b['onset']));
+
+        return $entrances;
+    }
+}

@@ -114,12 +114,24 @@ final readonly class Hand
         $found = [];
         foreach ($this->shapes($semitones) as [$finger, $offset, $shape]) {
             $frame = $semitones - $offset;
+            if ($this->kind === 'cello' && ($frame >= self::HIGH_CELLO) !== $this->isHighShape($finger, $offset, $shape, $frame)) {
+                continue;
+            }
             if ($frame >= $lowest && $frame <= $highest && $this->knows($finger, $shape, $frame, $keyAsks)) {
                 $found[] = [$finger, $frame, $shape];
             }
         }
 
         return $found;
+    }
+
+    /** Whether a place is one of the high cello hand: 1 2 3 by tone and semitone. Some are places of the closed hand too. */
+    private function isHighShape(int $finger, int $offset, string $shape, int $frame): bool
+    {
+        $isHigh = in_array([$finger, $offset, $shape], self::SHAPES['high cello'], true);
+        $isLow = in_array([$finger, $offset, $shape], self::SHAPES['cello'], true);
+
+        return $isHigh && $isLow ? $frame >= self::HIGH_CELLO : $isHigh;
     }
 
     /** @return list<array{int, int, string}> */
@@ -130,7 +142,7 @@ final readonly class Hand
             'bass' => self::SHAPES[$this->isOneFingerASemitone ? 'bass 1234' : 'bass'],
             default => $semitones < self::HIGH_CELLO
                 ? self::SHAPES['cello']
-                : [...self::SHAPES['cello'], ...self::SHAPES['high cello']],
+                : array_values(array_unique([...self::SHAPES['cello'], ...self::SHAPES['high cello']], SORT_REGULAR)),
         };
     }
 

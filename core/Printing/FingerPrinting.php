@@ -148,7 +148,7 @@ final class FingerPrinting
             return true;
         }
 
-        return $finger->isSlide || $finger->isLaid || ($last === null && $finger->position !== 'I')
+        return $finger->isSlide || $finger->isLaid || ($last === null && $finger->position !== 'I' && $finger->number > 0)
             || ($finger->number > 0 && $this->soundsOpen($note, $strings));
     }
 

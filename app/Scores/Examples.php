@@ -10,6 +10,7 @@ use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\Planner;
+use UprightPencil\Printing\Density;
 
 /** Two measures for each choice of the Class screen, marked the way the choice would have it. */
 final readonly class Examples
@@ -21,6 +22,9 @@ final readonly class Examples
             'staggered' => "1.3 change up @outside\n2.1 change up @inside",
         ],
     ];
+
+    /** Examples that are about fingers show every one of them. */
+    private const SHOWS_FINGERS = ['profile', 'open', 'stay', 'bass'];
 
     public function has(string $about): bool
     {
@@ -36,6 +40,9 @@ final readonly class Examples
         $marks = (new PencilLinesReader($score, $score->parts))->read($lines)->marks[$part->id] ?? [];
         // Staying or returning is a question only for a class that leaves first position.
         $options = ($about === 'stay' ? $settings->with('profile', 'third-position') : $settings)->options($part->instrument->value);
+        if (in_array($about, self::SHOWS_FINGERS, true)) {
+            $options = $options->withDensity(Density::EveryNote);
+        }
         $plan = (new Planner($options, false))->part($score, $part, MarkBook::of($marks, $part));
 
         return (new ScoreWriter($document, $options->wording))->write([$plan]);

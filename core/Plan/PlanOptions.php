@@ -53,6 +53,11 @@ final readonly class PlanOptions
         return new self($this->profile, $this->schools, $this->tempo, $tempos, $this->density, $this->wording, $this->size);
     }
 
+    public function withDensity(Density $density): self
+    {
+        return new self($this->profile, $this->schools, $this->tempo, $this->tempos, $density, $this->wording, $this->size);
+    }
+
     public function fingerSettings(): FingerSettings
     {
         return new FingerSettings(

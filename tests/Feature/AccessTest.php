@@ -36,6 +36,11 @@ final class AccessTest extends FeatureTestCase
         yield 'redo' => ['POST', 'sections/{section}/redo', [], ['read' => 403] + $all];
         yield 'bowed' => ['POST', 'sections/{section}/bowed', ['bowed' => true], $editors];
         yield 'leave' => ['POST', 'sections/{section}/leave', ['key' => 'x', 'leave' => true], $editors];
+        yield 'note' => ['GET', 'sections/{section}/notes/P1-m1-n1', [], $all];
+        yield 'returns' => ['GET', 'sections/{section}/returns', [], $all];
+        yield 'open strings' => ['GET', 'sections/{section}/open-strings', [], $all];
+        yield 'patterns' => ['GET', 'sections/{section}/patterns', [], $all];
+        yield 'tempos' => ['PUT', 'pieces/{piece}/tempos', ['tempos' => ['1' => 90]], $editors];
         yield 'publish' => ['POST', 'sections/{section}/editions', [], ['own' => 201, 'edit' => 201] + $editors];
         yield 'renew link' => ['POST', 'sections/{section}/links', [], ['own' => 201, 'edit' => 201] + $editors];
     }

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+
+/** What a class can do, and what follows from it in every piece. */
+final class ClassTest extends FeatureTestCase
+{
+    public function testAClassBeginsWithTheFirstOfEverySchool(): void
+    {
+        $this->actingAs($this->director)->getJson('/api/class')->assertOk()
+            ->assertJsonPath('settings.profile', 'second-year')
+            ->assertJsonPath('settings.schools.open', 'open')
+            ->assertJsonPath('settings.sizes.viola', '16″')
+            ->assertJsonPath('settings.density', 'standard')
+            ->assertJsonPath('schools.bass', ['124', '1234']);
+    }
+
+    public function testTheSchoolOfTheFourthFingerIsHeardInEveryPiece(): void
+    {
+        $section = $this->section($this->piece('A4q | G4q A4q B4q A4q'));
+        $this->actingAs($this->director);
+        self::assertSame('A0', $this->fingerOf($section->id, 2));
+
+        $this->putJson('/api/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+
+        self::assertSame('D4', $this->fingerOf($section->id, 2));
+        $this->getJson('/api/class')->assertJsonPath('settings.schools.open', 'four');
+    }
+
+    public function testTheLevelOpensPositions(): void
+    {
+        $section = $this->section($this->piece('A4q | D6q C6q A5h'));
+        $this->actingAs($this->director);
+        $codes = array_column($this->getJson("/api/sections/{$section->id}")->json('flags'), 'code');
+        self::assertContains('out-of-range', $codes);
+
+        $this->putJson('/api/class', $this->settings(['profile' => 'third-position']))->assertOk();
+
+        $codes = array_column($this->getJson("/api/sections/{$section->id}")->json('flags'), 'code');
+        self::assertNotContains('out-of-range', $codes);
+        self::assertStringContainsString('III', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+    }
+
+    public function testWordingIsWhatThePagePrints(): void
+    {
+        $section = $this->section($this->piece('A4q | Bb4q C5q Bb4h'));
+        $this->actingAs($this->director);
+        self::assertStringContainsString('>low 1<', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+
+        $this->putJson('/api/class', $this->settings(['wording' => 'arrow']))->assertOk();
+
+        self::assertStringContainsString('>1↓<', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+    }
+
+    /** @return iterable<string, array{array<string, mixed>}> */
+    public static function mistakes(): iterable
+    {
+        yield 'an unknown level' => [['profile' => 'virtuoso']];
+        yield 'an unknown school' => [['schools' => ['open' => 'never']]];
+        yield 'an unknown size' => [['sizes' => ['cello' => '9/8']]];
+        yield 'an unknown wording' => [['wording' => 'runes']];
+        yield 'an unknown density' => [['density' => 'some']];
+    }
+
+    /** @param array<string, mixed> $change */
+    #[DataProvider('mistakes')]
+    public function testUnknownChoicesAreRefusedInASentence(array $change): void
+    {
+        $answer = $this->actingAs($this->director)->putJson('/api/class', $this->settings($change))->assertUnprocessable();
+
+        self::assertStringContainsString('choose once more', (string) $answer->json('message'));
+        self::assertNull($this->director->refresh()->settings);
+    }
+
+    public function testEachSchoolIsShownOnTwoMeasures(): void
+    {
+        $this->actingAs($this->director);
+        foreach (['profile', 'bow', 'long', 'open', 'bass', 'stay', 'wording', 'density'] as $about) {
+            $page = $this->postJson('/api/class/example', $this->settings([]) + ['about' => $about])->assertOk();
+            self::assertSame(2, substr_count((string) $page->getContent(), '<measure '), $about);
+        }
+        $this->postJson('/api/class/example', $this->settings([]) + ['about' => 'nothing'])->assertNotFound();
+        $this->postJson('/api/class/example', $this->settings([]) + ['about' => '../../.env'])->assertNotFound();
+    }
+
+    public function testTheExampleChangesWithTheChoice(): void
+    {
+        $this->actingAs($this->director);
+        $changes = [
+            'open' => ['schools' => ['open' => 'four']],
+            'bow' => ['schools' => ['bow' => 'downbeat']],
+            'long' => ['schools' => ['long' => 'staggered']],
+            'bass' => ['schools' => ['bass' => '1234']],
+            'stay' => ['schools' => ['stay' => 'home']],
+            'wording' => ['wording' => 'letter'],
+            'density' => ['density' => 'every'],
+            'profile' => ['profile' => 'third-position'],
+        ];
+        foreach ($changes as $about => $change) {
+            $usual = $this->postJson('/api/class/example', $this->settings([]) + ['about' => $about])->getContent();
+            $other = $this->postJson('/api/class/example', $this->settings($change) + ['about' => $about])->getContent();
+            self::assertNotSame($usual, $other, $about);
+        }
+    }
+
+    public function testTheFingerboardCardHasMillimetres(): void
+    {
+        $this->actingAs($this->director);
+        $this->getJson('/api/class/fingerboard?instrument=cello&size=4/4&position=IV')->assertOk()
+            ->assertJsonPath('position', 'IV')
+            ->assertJsonPath('length', 690)
+            ->assertJsonPath('strings.0.name', 'C')
+            ->assertJsonPath('octave', 345);
+        $this->getJson('/api/class/fingerboard?instrument=lute&size=4/4&position=I')->assertUnprocessable();
+    }
+
+    public function testAGuestHasNoClass(): void
+    {
+        $this->getJson('/api/class')->assertUnauthorized();
+        $this->putJson('/api/class', $this->settings([]))->assertUnauthorized();
+    }
+
+    /**
+     * @param array<string, mixed> $change
+     * @return array<string, mixed>
+     */
+    private function settings(array $change): array
+    {
+        return array_replace_recursive([
+            'profile' => 'second-year',
+            'schools' => ['bow' => 'as-it-comes', 'long' => 'together', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
+            'sizes' => ['violin' => '4/4', 'viola' => '16″', 'cello' => '4/4', 'bass' => '3/4'],
+            'density' => 'standard',
+            'wording' => 'words',
+        ], $change);
+    }
+
+    private function fingerOf(int $section, int $note): string
+    {
+        $finger = $this->getJson("/api/sections/{$section}")->json("notes.{$note}.finger");
+
+        return $finger['string'] . $finger['number'];
+    }
+}

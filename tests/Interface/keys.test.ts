@@ -1,0 +1,98 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { KEY_CARD, press } from '../../resources/js/desk/keys';
+import { headOf } from '../../resources/js/desk/store';
+import { desk, notes, sent, serve, settled } from './support';
+
+const ui = { sayIt: vi.fn(), keyCard: vi.fn(), lay: vi.fn() };
+
+function key(name: string, over: KeyboardEventInit = {}): KeyboardEvent {
+    return new KeyboardEvent('keydown', { key: name, ...over });
+}
+
+beforeEach(() => {
+    serve(() => ({ revision: 4, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
+    vi.clearAllMocks();
+});
+
+describe('walking', () => {
+    it.each([
+        ['note', {}, [1, 2, 3]],
+        ['stroke', { shiftKey: true }, [1, 3, 4]],
+        ['measure', { ctrlKey: true }, [4, 5, 5]],
+    ] as const)('goes on by %s', (_, over, stops) => {
+        const open = desk();
+        const seen = stops.map(() => {
+            press(key('ArrowRight', over), open, ui);
+            return open.chosen;
+        });
+        expect(seen).toEqual(stops);
+    });
+
+    it.each([
+        ['note', {}, [4, 3, 2]],
+        ['stroke', { shiftKey: true }, [4, 3, 1]],
+        ['measure', { ctrlKey: true }, [4, 0, 0]],
+    ] as const)('goes back by %s', (_, over, stops) => {
+        const open = desk();
+        open.choose(5);
+        const seen = stops.map(() => {
+            press(key('ArrowLeft', over), open, ui);
+            return open.chosen;
+        });
+        expect(seen).toEqual(stops);
+    });
+
+    it('chooses a stretch with Alt', () => {
+        const open = desk();
+        press(key('ArrowRight', { altKey: true }), open, ui);
+        press(key('ArrowRight', { altKey: true }), open, ui);
+        expect(open.stretch).toEqual([0, 2]);
+    });
+
+    it('finds the head of a stroke', () => {
+        expect(notes().map((_, index) => headOf(notes(), index))).toEqual([0, 1, 1, 3, 4, 5]);
+    });
+});
+
+describe('marking', () => {
+    it.each([
+        ['d', 'n1 down'], ['u', 'n1 up'], ['h', 'n1 hook'], ['r', 'n1 retake'], ['l', 'n1 lift'], ['g', 'n1 goal up'],
+        ['s', 'n1 slur n2'], ['4', 'n1 4'], ['0', 'n1 0'], ['-', 'n1 low 1'], ['o', 'n1 0'], [']', 'n1 II'], ['[', 'n1 ½'],
+    ])('%s says %s', async (name, line) => {
+        expect(press(key(name), desk(), ui)).toBe(true);
+        await settled();
+        expect(sent().lines).toEqual([line]);
+    });
+
+    it('proposes after p', async () => {
+        const open = desk();
+        press(key('p'), open, ui);
+        press(key('u'), open, ui);
+        await settled();
+        expect(open.isProposing).toBe(true);
+    });
+
+    it('opens what belongs to other keys', () => {
+        const open = desk();
+        press(key('/'), open, ui);
+        press(key('?'), open, ui);
+        press(key('v'), open, ui);
+        expect([ui.sayIt, ui.keyCard, ui.lay].map((one) => one.mock.calls.length)).toEqual([1, 1, 1]);
+    });
+
+    it('leaves other keys to the browser', () => {
+        const open = desk();
+        expect(press(key('x'), open, ui)).toBe(false);
+        expect(press(key('d', { ctrlKey: true }), open, ui)).toBe(false);
+    });
+
+    it('marks nothing for those who may only look', async () => {
+        press(key('d'), desk([], 'read'), ui);
+        await settled();
+        expect(sent().lines).toEqual([]);
+    });
+
+    it('has a word for every key on the card', () => {
+        expect(KEY_CARD.every(([keys, what]) => keys.length > 0 && what.length > 3)).toBe(true);
+    });
+});

@@ -1,0 +1,106 @@
+import { describe, expect, it } from 'vitest';
+import type { DeskNote } from '../../resources/js/api/types';
+import { drawHandLanes } from '../../resources/js/desk/handLane';
+import { drawLanes } from '../../resources/js/desk/lanes';
+import { bowSign, type Box, type Geometry } from '../../resources/js/engraving/ink';
+import { finger, notes } from './support';
+
+/** Six notes in one system, forty pixels apart. */
+function geometry(of: DeskNote[]): Geometry {
+    const boxes = new Map<string, Box>();
+    of.forEach((note, index) =>
+        boxes.set(note.id, {
+            x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72, systemTop: 30, systemBottom: 90,
+        }),
+    );
+    return { boxes, signs: new Map(), systems: [{ left: 80, right: 400, top: 30, bottom: 90, notes: of.map((note) => note.id) }] };
+}
+
+function withFingers(change: (note: DeskNote, index: number) => Partial<ReturnType<typeof finger>>): DeskNote[] {
+    return notes().map((note, index) => ({ ...note, finger: finger(change(note, index)) }));
+}
+
+const of = (drawn: SVGElement[], name: string): SVGElement[] => drawn.filter((one) => (one.getAttribute('class') ?? '').split(' ').includes(name));
+const number = (one: SVGElement | undefined, name: string): number => Number(one?.getAttribute(name));
+
+describe('the bow lane', () => {
+    it('rises on down strokes and falls on up strokes', () => {
+        const drawn = drawLanes(geometry(notes()), notes(), []);
+        const down = of(drawn, 'lane-down')[0];
+        expect(number(down, 'y2')).toBeLessThan(number(down, 'y1'));
+        expect(of(drawn, 'lane-down')).toHaveLength(3);
+        expect(of(drawn, 'lane-up')).toHaveLength(3);
+    });
+
+    it('is red where the bow runs out', () => {
+        const flag = { code: 'bow-runs-out', title: '', text: '', note: 'n5', index: 1, key: 'k', leftBy: null, ways: [] };
+        expect(of(drawLanes(geometry(notes()), notes(), [flag]), 'lane-wrong')).toHaveLength(1);
+    });
+
+    it('draws an arc through the air for a retake', () => {
+        const marked = notes().map((note) => (note.id === 'n5' ? { ...note, bow: { ...note.bow!, join: 'retake' as const } } : note));
+        expect(of(drawLanes(geometry(marked), marked, []), 'lane-air')).toHaveLength(1);
+    });
+
+    it('is not there for plucked music', () => {
+        const plucked = notes().map((note) => ({ ...note, bow: null }));
+        expect(drawLanes(geometry(plucked), plucked, [])).toEqual([]);
+    });
+
+    it('draws both signs', () => {
+        expect(bowSign('down', 10, 20).getAttribute('d')).toContain('V');
+        expect(bowSign('up', 10, 20).getAttribute('class')).toContain('is-up');
+    });
+});
+
+describe('the hand lane', () => {
+    const strings = ['G', 'D', 'A', 'E'];
+
+    it('puts a dot for every note on its string, the highest on top', () => {
+        const fingered = withFingers((_, index) => ({ string: strings[index % 4] ?? 'G' }));
+        const dots = of(drawHandLanes(geometry(fingered), fingered, strings, 0), 'hand-dot');
+        expect(dots).toHaveLength(6);
+        expect(number(dots[3], 'cy')).toBeLessThan(number(dots[0], 'cy'));
+    });
+
+    it('leaves open strings hollow', () => {
+        const fingered = withFingers((_, index) => (index === 0 ? { number: 0, shape: 'open' } : {}));
+        const drawn = drawHandLanes(geometry(fingered), fingered, strings, 0);
+        expect(of(drawn, 'hand-open')).toHaveLength(1);
+        expect(of(drawn, 'hand-dot')).toHaveLength(5);
+    });
+
+    it('bands the stretch out of first position and names it', () => {
+        const fingered = withFingers((_, index) => (index > 1 && index < 4 ? { position: 'III', shift: index === 2 } : {}));
+        const drawn = drawHandLanes(geometry(fingered), fingered, strings, 0);
+        const [band] = of(drawn, 'hand-band');
+        expect(number(band, 'width')).toBeGreaterThan(60);
+        expect(of(drawn, 'hand-position')[0]?.textContent).toBe('III');
+        expect(of(drawn, 'hand-shift')).toHaveLength(1);
+    });
+
+    it('draws a line while a finger stays down', () => {
+        const fingered = withFingers((_, index) => (index === 0 ? { leaveDown: true, leaveDownTo: 'n3' } : {}));
+        const [hold] = of(drawHandLanes(geometry(fingered), fingered, strings, 0), 'hand-hold');
+        expect(number(hold, 'x2') - number(hold, 'x1')).toBe(80);
+    });
+
+    it('shows what is out of its usual place', () => {
+        const shapes = ['low', 'high', 'regular', 'forward', 'back', 'low'] as const;
+        const fingered = withFingers((_, index) => ({ number: index === 1 ? 2 : 1, shape: shapes[index] ?? 'regular' }));
+        expect(of(drawHandLanes(geometry(fingered), fingered, strings, 0), 'is-bent')).toHaveLength(4);
+    });
+
+    it('stands below the bow lane', () => {
+        const fingered = withFingers(() => ({}));
+        const alone = of(drawHandLanes(geometry(fingered), fingered, strings, 0), 'hand-dot')[0];
+        const below = of(drawHandLanes(geometry(fingered), fingered, strings, 50), 'hand-dot')[0];
+        expect(number(below, 'cy') - number(alone, 'cy')).toBe(50);
+    });
+
+    it('is not there without fingers or strings', () => {
+        const bare = notes().map((note) => ({ ...note, finger: null }));
+        expect(drawHandLanes(geometry(bare), bare, strings, 0)).toEqual([]);
+        expect(drawHandLanes(geometry(notes()), notes(), [], 0)).toEqual([]);
+    });
+});

@@ -1,0 +1,123 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { direct } from '../../resources/js/desk/acts';
+import { calls, desk, mark, notes, serve, settled } from './support';
+
+const answer = (over: Record<string, unknown> = {}): Record<string, unknown> => ({
+    revision: 4, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
+});
+
+beforeEach(() => serve((call) => (call.path.includes('/notes/') ? { finger: null, choices: [], again: [] } : answer())));
+
+describe('changes on their way', () => {
+    it('are sent one after the other, each with what was seen', async () => {
+        const open = desk();
+        direct(open, 'up');
+        open.choose(3);
+        direct(open, 'up');
+        await settled();
+        const marks = calls.filter((call) => call.path.endsWith('/marks'));
+        expect(marks.map((call) => call.body.lines)).toEqual(['n1 up', 'n4 up']);
+        expect(marks.map((call) => call.body.seen)).toEqual([3, 4]);
+        expect(open.waiting).toEqual([]);
+        expect(open.ink).toEqual({});
+    });
+
+    it('are kept when the server cannot be reached', async () => {
+        serve(() => {
+            throw new Error('offline');
+        });
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.waiting).toHaveLength(1);
+        expect(JSON.parse(localStorage.getItem('waiting-marks') ?? '[]')).toHaveLength(1);
+    });
+
+    it('are let go when they are refused, and the ink with them', async () => {
+        serve(() => new Error('There is no measure 99.'));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.waiting).toEqual([]);
+        expect(open.ink).toEqual({});
+    });
+
+    it('tell which bows turned round', async () => {
+        serve(() => answer({ turned: ['n2', 'n4'] }));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.turned).toEqual(['n2', 'n4']);
+    });
+});
+
+describe('what the desk shows', () => {
+    it('puts what was worked out to the notes of the score', () => {
+        const open = desk();
+        expect(open.notes[0]).toMatchObject({ place: '1.1', bow: { direction: 'down' }, finger: { number: 1 } });
+    });
+
+    it('leaves out an answer that is for another score', () => {
+        const open = desk();
+        open.plan = { ...open.plan!, notes: open.plan!.notes.map((note) => ({ ...note, id: `x${note.id}` })) };
+        expect(open.notes).toEqual([]);
+    });
+
+    it('knows who may do what', () => {
+        expect([desk().mayEdit, desk([], 'propose').mayEdit, desk([], 'read').mayEdit]).toEqual([true, false, false]);
+        expect([desk().proposes, desk([], 'propose').proposes, desk([], 'read').proposes]).toEqual([false, true, false]);
+    });
+
+    it('hides flags that somebody left', () => {
+        const open = desk();
+        const flag = { code: 'stretch', title: '', text: '', index: 0, key: 'k', leftBy: null, ways: [] };
+        open.plan = { ...open.plan!, flags: [flag, { ...flag, leftBy: 'Maren' }] };
+        expect(open.flags).toHaveLength(1);
+    });
+
+    it('finds the marks of a note', () => {
+        const open = desk([mark({ from: 'n2' }), mark({ from: 'n3' })]);
+        expect(open.marksAt('n2')).toHaveLength(1);
+    });
+
+    it('remembers the chosen note of a section', () => {
+        const open = desk();
+        open.choose(4);
+        expect(localStorage.getItem('note-of-7')).toBe('4');
+        open.choose(99);
+        expect(open.chosen).toBe(5);
+        open.chooseId('n2');
+        expect(open.chosen).toBe(1);
+    });
+
+    it('asks about a note when the eye rests on it', async () => {
+        // What earlier desks were about to ask is asked first.
+        await new Promise((resolve) => setTimeout(resolve, 220));
+        serve(() => ({ finger: null, choices: [], again: [] }));
+        const open = desk();
+        open.choose(2);
+        open.choose(3);
+        await new Promise((resolve) => setTimeout(resolve, 220));
+        expect(calls.map((call) => call.path)).toEqual(['sections/7/notes/n4']);
+    });
+});
+
+describe('taking back', () => {
+    it('says so when there is nothing', async () => {
+        serve(() => answer({ turnedBack: null }));
+        await desk().turnBack('undo');
+        expect(document.body.textContent).toContain('There is nothing more to take back.');
+    });
+
+    it('settles a proposal', async () => {
+        const open = desk();
+        await open.settle('key', 'take');
+        expect(calls[0]).toMatchObject({ path: 'sections/7/settle', body: { key: 'key', answer: 'take', seen: 3 } });
+        expect(open.can.undo).toBe('up at 1.1');
+    });
+
+    it('leaves a flag', async () => {
+        await desk().leave('flag', true);
+        expect(calls[0]).toMatchObject({ path: 'sections/7/leave', body: { key: 'flag', leave: true } });
+    });
+});

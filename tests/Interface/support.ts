@@ -1,0 +1,114 @@
+/** A desk with a few notes on it, and a server that answers as it is told. */
+import { createPinia, setActivePinia } from 'pinia';
+import { vi } from 'vitest';
+import type { DeskFrame, DeskMark, DeskPlan, Finger, PlannedNote, ScoreNote } from '../../resources/js/api/types';
+import { useDesk } from '../../resources/js/desk/store';
+
+export interface Call {
+    method: string;
+    path: string;
+    body: Record<string, unknown>;
+}
+
+/** Every call to the server since the last {@link serve}. */
+export let calls: Call[] = [];
+
+type Answer = (call: Call) => unknown;
+
+/** Answers every call with what `answer` gives; an Error becomes a refusal with its message. */
+export function serve(answer: Answer = () => ({})): void {
+    calls = [];
+    vi.stubGlobal(
+        'fetch',
+        vi.fn(async (url: string, init?: RequestInit) => {
+            const call: Call = {
+                method: init?.method ?? 'GET',
+                path: String(url).replace(/^\/api\//, ''),
+                body: init?.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {},
+            };
+            calls.push(call);
+            const said = answer(call);
+            if (said instanceof Error) {
+                return new Response(JSON.stringify({ message: said.message }), { status: 422 });
+            }
+            return new Response(JSON.stringify(said), { status: 200 });
+        }),
+    );
+}
+
+export function finger(over: Partial<Finger> = {}): Finger {
+    return {
+        string: 'D', number: 1, shape: 'regular', position: 'I', semitones: 2, shift: false, leaveDown: false, slide: false,
+        laid: false, origin: 'worked-out', ...over,
+    };
+}
+
+/** Four quarters in measure 1, two halves in measure 2; the third note is slurred to the second. */
+export function notes(): (ScoreNote & PlannedNote)[] {
+    const rows: [string, string, string, string, string, string][] = [
+        ['n1', '1', '1', '0', '1', 'change'],
+        ['n2', '1', '2', '1', '1', 'change'],
+        ['n3', '1', '3', '2', '1', 'slur'],
+        ['n4', '1', '4', '3', '1', 'change'],
+        ['n5', '2', '1', '4', '2', 'change'],
+        ['n6', '2', '3', '6', '2', 'change'],
+    ];
+    const directions = ['down', 'up', 'up', 'down', 'up', 'down'] as const;
+    return rows.map(([id, measure, beat, onset, duration, join], index) => ({
+        id,
+        place: `${measure}.${beat}`,
+        measure,
+        index: Number(measure) - 1,
+        beat,
+        voice: '1',
+        onset,
+        duration,
+        pitch: 'E4',
+        bow: {
+            stroke: index + 1, direction: directions[index] ?? 'down', join: join as 'change', origin: 'worked-out', why: '',
+            changes: [], from: 0.2, to: 0.6,
+        },
+        finger: finger(),
+        prints: [],
+    }));
+}
+
+export function mark(over: Partial<DeskMark>): DeskMark {
+    return {
+        key: 'k', from: 'n1', to: 'n1', target: '', line: '1.1 up', place: '1.1', words: 'up', slot: 'direction', state: 'decided',
+        choices: [], for: 'all', author: 'Maren', mine: true, time: '', ...over,
+    };
+}
+
+/** A desk that is open, with these marks on it. */
+export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 'own'): ReturnType<typeof useDesk> {
+    setActivePinia(createPinia());
+    localStorage.clear();
+    const all = notes();
+    const opened = useDesk();
+    const frame: DeskFrame = {
+        piece: { id: 1, title: 'Tune', role, owner: 'Maren', summary: {} },
+        section: { id: 7, name: 'Violin I', instrument: 'violin', bowed: false, edition: null },
+        score: all,
+        strings: ['G', 'D', 'A', 'E'],
+        measures: [
+            { index: 0, number: '1', onset: 0, length: 4, rehearsal: null, repeat: false, beats: 4 },
+            { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4 },
+        ],
+    };
+    const plan: DeskPlan = { revision: 3, notes: all, marks, flags: [], can: { undo: null, redo: null } };
+    opened.frame = frame;
+    opened.plan = plan;
+    return opened;
+}
+
+/** The lines of the last marks sent, and the keys taken away. */
+export function sent(): { lines: string[]; takes: unknown } {
+    const last = calls.filter((call) => call.path.endsWith('/marks')).at(-1);
+    return { lines: String(last?.body.lines ?? '').split('\n').filter(Boolean), takes: last?.body.takes ?? [] };
+}
+
+/** Lets what was begun come to its end. */
+export async function settled(): Promise<void> {
+    await new Promise((resolve) => setTimeout(resolve, 5));
+}

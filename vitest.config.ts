@@ -1,0 +1,11 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+    plugins: [vue()],
+    test: {
+        environment: 'happy-dom',
+        include: ['tests/Interface/**/*.test.ts'],
+        restoreMocks: true,
+    },
+});

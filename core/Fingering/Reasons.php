@@ -206,6 +206,15 @@ final readonly class Reasons
             Toll::Gap => 'no wide gap',
             Toll::NextDoor => 'no finger wanted twice next door',
             Toll::Altered => 'no altered finger',
+            Toll::FourthForOpen => 'the open string serves',
+            Toll::LowerString => 'lower on a higher string',
+            Toll::NotOwned => 'the finger of this letter',
+            Toll::Extension => 'no stretch',
+            Toll::Squeeze => 'no squeezed fingers',
+            Toll::Home => 'back in first position',
+            Toll::Reshape => 'the hand stays as it is',
+            Toll::OpenRings => 'no ringing open string',
+            Toll::Refinger => 'no other finger on the same note',
             default => 'saves ' . $this->phrase($toll, $layer, $from, $to),
         };
     }

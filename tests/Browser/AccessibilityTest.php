@@ -26,6 +26,8 @@ final class AccessibilityTest extends TestCase
         self::assertSame([], $page->seriousProblems(), 'what was understood');
         $page->go('/piece/2/desk')->engraved();
         self::assertSame([], $page->seriousProblems(), 'desk');
+        $page->press('The hand', '.because')->find('.because .board');
+        self::assertSame([], $page->seriousProblems(), 'desk, the hand');
         $page->go('/piece/2/tutti')->find('.middle svg rect');
         self::assertSame([], $page->seriousProblems(), 'tutti');
         $page->go('/piece/3/read-through')->find('article');

@@ -25,7 +25,7 @@ final readonly class AccidentalsThatHold
     public function all(): array
     {
         $found = [];
-        /** @var array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float}> $altered by line, letter and octave */
+        /** @var array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float, isTied: bool}> $altered by line, letter and octave */
         $altered = [];
         $told = [];
         foreach ($this->part->notes as $position => $note) {
@@ -43,6 +43,10 @@ final readonly class AccidentalsThatHold
                 $text = $note->tieStop || $isNear ? null : "{$pitch->spoken()} still: the accidental holds to the end of the measure.";
             } elseif ($known !== null && $known['measure'] === $note->measure - 1 && $pitch->alteration === $inKey) {
                 $text = "{$pitch->spoken()} again: the accidental was for the measure before only.";
+            } elseif ($note->tieStop && $pitch->alteration === ($known['alteration'] ?? null)) {
+                $text = "{$pitch->spoken()} still: the tie carries the accidental over the barline.";
+            } elseif ($known !== null && $known['isTied'] && $known['measure'] === $note->measure && $pitch->alteration === $inKey) {
+                $text = "{$pitch->spoken()} again: the tie carried the accidental for its own note only.";
             } elseif ($known === null && $pitch->alteration === $inKey) {
                 $text = $this->inAnotherOctave($altered, $note->line, $pitch, $note->measure);
             }
@@ -56,6 +60,7 @@ final readonly class AccidentalsThatHold
                     'measure' => $note->measure,
                     'pitch' => $pitch,
                     'onset' => $this->score->onsetOf($note)->toFloat(),
+                    'isTied' => $note->tieStop,
                 ];
             } else {
                 unset($altered[$place]);
@@ -65,7 +70,7 @@ final readonly class AccidentalsThatHold
         return $found;
     }
 
-    /** @param array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float}> $altered */
+    /** @param array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float, isTied: bool}> $altered */
     private function inAnotherOctave(array $altered, string $line, Pitch $pitch, int $measure): ?string
     {
         foreach ([$pitch->octave - 1, $pitch->octave + 1] as $octave) {

@@ -223,8 +223,11 @@ final readonly class Prices
         $isSameFinger = $finger > 0 && $finger === $from->finger();
         $isOnString = $isSameFinger && $from->stops[0][0] === $to->stops[0][0];
         $ease = 1.0;
-        if ($from->isOpen || $to->isOpen) {
+        if ($to->isOpen) {
             $ease = min($ease, $settings->easeOpen);
+        } elseif ($from->isOpen) {
+            // The hand goes while the open string sounds, not when it is over.
+            $ease = min($ease, $settings->easeOpen * 1.05);
         }
         if ($moment->rest >= $settings->restSeconds || $moment->isFresh) {
             $ease = min($ease, $settings->easeRest);

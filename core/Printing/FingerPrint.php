@@ -15,6 +15,7 @@ final readonly class FingerPrint
      * @param string|null $leaveDownTo id of the note to which the finger waits; null when it need not
      * @param string|null $slideFrom id of the note the same finger slides from
      * @param bool $isFingerNew false when the edition prints the same finger
+     * @param bool $isLeftOut nobody plays it: a grace note or the lower note of a double stop too hard for the group
      */
     public function __construct(
         public string $finger = '',
@@ -24,13 +25,14 @@ final readonly class FingerPrint
         public ?string $leaveDownTo = null,
         public ?string $slideFrom = null,
         public bool $isFingerNew = true,
+        public bool $isLeftOut = false,
     ) {
     }
 
     public function isEmpty(): bool
     {
         return $this->finger === '' && $this->position === '' && $this->string === ''
-            && $this->leaveDownTo === null && $this->slideFrom === null;
+            && $this->leaveDownTo === null && $this->slideFrom === null && !$this->isLeftOut;
     }
 
     /** @return list<string> as pencil lines say them */
@@ -42,6 +44,7 @@ final readonly class FingerPrint
             $this->string === '' ? '' : "on {$this->string}",
             $this->leaveDownTo === null ? '' : 'leave down',
             $this->slideFrom === null ? '' : 'slide',
+            $this->isLeftOut ? 'leave out' : '',
         ], static fn (string $word): bool => $word !== ''));
     }
 }

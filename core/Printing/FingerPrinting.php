@@ -52,6 +52,10 @@ final class FingerPrinting
         $before = [];
         foreach ($this->part->notes as $note) {
             $finger = $this->plan->at($note->id);
+            if (in_array('leave-out', $marked[$note->id] ?? [], true)) {
+                $prints[$note->id] = new FingerPrint(isLeftOut: true);
+                continue;
+            }
             if ($finger === null || $note->tieStop) {
                 continue;
             }

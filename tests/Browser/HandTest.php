@@ -62,6 +62,7 @@ final class HandTest extends TestCase
         $page->driver->findElements(WebDriverBy::cssSelector('.because .also .paper-button'))[1]->click();
         $page->until(fn (): bool => $page->count('.because .also') === 0, 'the choice is still open');
         $page->sees('up bow', '.because h2');
+        self::assertSame([], $page->scriptErrors());
     }
 
     public function testMarksAreCarriedToAReturn(): void

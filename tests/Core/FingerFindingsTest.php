@@ -49,6 +49,10 @@ final class FingerFindingsTest extends TestCase
             Passage::of('4/4', 'F#4h F5h')->profile('second-year'),
             ['accidental-holds@1'],
         ];
+        yield 'an accidental a tie carries over the barline, and the note after it' => [
+            Passage::of('4/4', 'G4h F#4h~ | F#4h G4q F4q')->profile('second-year'),
+            ['accidental-holds@2'],
+        ];
         yield 'an accidental once raises nothing' => [Passage::of('4/4', 'F#4h G4h | A4w')->profile('second-year'), []];
         yield 'a note below the instrument' => [Passage::of('4/4', 'F3h G3h')->profile('second-year'), ['out-of-range@1']];
         yield 'a note the class does not know' => [Passage::of('4/4', 'D6h A5h')->profile('second-year'), ['out-of-range@1']];

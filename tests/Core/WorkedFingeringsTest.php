@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use UprightPencil\Fingering\NoteFinger;
 
 /** Fingers a string teacher would give, each with the reason. */
 final class WorkedFingeringsTest extends TestCase
@@ -254,6 +255,46 @@ final class WorkedFingeringsTest extends TestCase
             'D:high2 D:1 D:0 D:1',
         ];
         yield 'plucked notes too' => [Passage::of('4/4', '[pizz.] D4q E4q F#4q G4q')->profile('second-year'), 'D:0 D:1 D:high2 D:3'];
+    }
+
+    public function testTheShiftIsMarkedOnTheOpenString(): void
+    {
+        $plan = Passage::of('4/4', 'C5q B4q E5q A5q | B5q C#6q D6h')->inKey(2)->plan();
+        $marked = [];
+        foreach ($plan->part->notes as $note) {
+            $finger = $plan->fingers->at($note->id);
+            if ($finger !== null && $finger->isShift) {
+                $marked[] = "{$note->id} {$finger->number} {$finger->position}";
+            }
+        }
+
+        self::assertSame(['P1-m1-n3 0 III'], $marked);
+    }
+
+    public function testAFingerWaitsUnderAnOpenStringAndNowhereElse(): void
+    {
+        $plan = Passage::of('4/4', 'B3q D4q C4q A3q | B3q C4q D4h')->by('Viola')->profile('second-year')->plan();
+        $waits = array_keys(array_filter($plan->fingers->notes, static fn (NoteFinger $finger): bool => $finger->leaveDown));
+
+        self::assertSame(['P1-m1-n1'], $waits);
+    }
+
+    public function testAChromaticStepIsASlideAndAFifthIsLaid(): void
+    {
+        $slide = Passage::of('2/4', '(Bb4q B4q)')->plan()->fingers->at('P1-m1-n2');
+        self::assertSame([true, false], [$slide?->isSlide, $slide?->isShift]);
+        $laid = Passage::of('4/4', 'B3q F#4q B3q F#4q')->profile('second-year')->plan()->fingers->at('P1-m1-n2');
+        self::assertTrue($laid?->isLaid);
+    }
+
+    public function testHomeComesBackSooner(): void
+    {
+        $music = '(D5e F#5e) (D5e F#5e) (D5e F#5e) (D5e F#5e) | D5q B4q A4h | B4q A4q B4h';
+        $stays = substr_count(Passage::of('4/4', $music)->at(126)->inKey(2)->fingers(), 'III');
+        $home = Passage::of('4/4', $music)->at(126)->inKey(2)->with('stay=home')->fingers();
+
+        self::assertSame(1, $stays);
+        self::assertStringContainsString('| I A:3 A:1', $home);
     }
 
     #[DataProvider('judgements')]

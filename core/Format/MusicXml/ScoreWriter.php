@@ -109,7 +109,13 @@ final class ScoreWriter
                     Xml::remove($sign);
                 }
             }
-            Xml::add($technical, 'fingering', ['placement' => 'above'], $this->wording->write($finger->finger));
+            $slide = $finger->slideFrom === null ? '' : '–';
+            Xml::add($technical, 'fingering', ['placement' => 'above'], $slide . $this->wording->write($finger->finger));
+        }
+        if ($finger->isLeftOut) {
+            // Small and grey: nobody plays it.
+            Xml::child($element, 'type')?->setAttribute('size', 'cue');
+            $element->setAttribute('color', '#8A8A8A');
         }
         if ($finger->string !== '') {
             $this->addWords($element, "sul {$finger->string}");

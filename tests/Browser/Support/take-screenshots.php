@@ -5,6 +5,7 @@ declare(strict_types=1);
 // Renews docs/screenshots from the demo data: ./pencil shots
 
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 
@@ -34,8 +35,22 @@ $page->sees('turn round', '#says');
 $shoot($page, 'desk');
 $page->go('/piece/3/desk')->engraved();
 $shoot($page, 'desk-bow-runs-out');
+$page->go('/piece/2/desk')->engraved()->press('The hand', '.because');
+$page->find('.ruler button[aria-label="Go to measure 1"]')->click();
+$page->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT)->sees('Keeps the slur', '.because');
+$shoot($page, 'desk-hand');
+$page->press('Open strings', '.bottom')->find('.el-dialog g.note');
+$shoot($page, 'open-strings');
 $page->go('/piece/2/tutti')->find('.middle svg rect');
 $shoot($page, 'tutti');
+$page->go('/piece/3/tutti')->find('.middle svg rect');
+$page->press('Unisons', '.views');
+$shoot($page, 'tutti-unisons');
+$page->press('Bows and slurs', '.views');
+$page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
+$shoot($page, 'class');
+$page->driver->executeScript("document.querySelector('.fingerboard-card').scrollIntoView({block: 'end'})");
+$shoot($page, 'fingerboard-card');
 $page->go('/piece/3/read-through')->find('article');
 $shoot($page, 'read-through');
 $page->go('/piece/2/hand-out')->find('.part');

@@ -23,6 +23,7 @@ final readonly class ClassSettings
         public array $sizes,
         public Density $density,
         public Wording $wording,
+        public bool $namesNotes,
     ) {
     }
 
@@ -51,6 +52,7 @@ final readonly class ClassSettings
             $sizes,
             Density::tryFrom(is_string($settings['density'] ?? null) ? $settings['density'] : '') ?? Density::Standard,
             Wording::tryFrom(is_string($settings['wording'] ?? null) ? $settings['wording'] : '') ?? Wording::Words,
+            ($settings['namesNotes'] ?? false) === true,
         );
     }
 
@@ -67,6 +69,7 @@ final readonly class ClassSettings
             density: $this->density,
             wording: $this->wording,
             size: $this->sizes[$instrument] ?? '',
+            namesNotes: $this->namesNotes,
         );
     }
 
@@ -79,6 +82,7 @@ final readonly class ClassSettings
             'sizes' => $this->sizes,
             'density' => $this->density->value,
             'wording' => $this->wording->value,
+            'namesNotes' => $this->namesNotes,
         ];
     }
 }

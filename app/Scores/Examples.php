@@ -45,7 +45,12 @@ final readonly class Examples
         }
         $plan = (new Planner($options, false))->part($score, $part, MarkBook::of($marks, $part));
 
-        return (new ScoreWriter($document, $options->wording))->write([$plan]);
+        $writer = new ScoreWriter($document, $options->wording);
+        if ($options->namesNotes && $about === 'density') {
+            $writer->nameNotes($plan);
+        }
+
+        return $writer->write([$plan]);
     }
 
     private function path(string $about): string

@@ -72,6 +72,12 @@ final readonly class Plans
     {
         $document = Document::open((string) gzuncompress($section->source));
 
-        return (new ScoreWriter($document, $this->options($section)->wording))->write([$plan]);
+        $options = $this->options($section);
+        $writer = new ScoreWriter($document, $options->wording);
+        if ($options->namesNotes) {
+            $writer->nameNotes($plan);
+        }
+
+        return $writer->write([$plan]);
     }
 }

@@ -35,6 +35,7 @@ final class LineFingers
         $waits = (new LeaveDowns($this->path, $this->hand))->all();
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
         $stretches = $explains !== false ? (new Stretches($this->path, $this->hand, $reasons))->reasons() : [];
+        $wayIn = new WayIn($this->hand);
         $notes = [];
         $before = null;
         $name = '';
@@ -72,6 +73,7 @@ final class LineFingers
                     $this->why($note, $why),
                     $mayAlso,
                     $told,
+                    $isShift ? $wayIn->words($before->frame, $grip->frame, $finger, $semitones) : '',
                 );
                 $notes[$this->part->notes[$note]->id] = $made;
                 foreach ($moment->held as $held) {

@@ -23,6 +23,7 @@ final readonly class NoteFinger
      * @param string $why in a sentence without its full stop
      * @param string $mayAlso the other possibility where both are fine: "4" at an open string, "0" at a fourth finger
      * @param list<OtherFinger> $others best first
+     * @param string $find where the hand arrives: how to find the place, in words; empty elsewhere
      */
     public function __construct(
         public string $string,
@@ -40,6 +41,7 @@ final readonly class NoteFinger
         public string $why,
         public string $mayAlso = '',
         public array $others = [],
+        public string $find = '',
     ) {
     }
 

@@ -174,6 +174,7 @@ final readonly class MarkedScoreJson
             'shape' => $finger->shape,
             'position' => $finger->position,
             'shift' => $finger->isShift,
+            ...($finger->find === '' ? [] : ['find' => $finger->find]),
             'leaveDown' => $finger->leaveDown,
             ...($finger->leaveDownTo === null ? [] : ['leaveDownTo' => $finger->leaveDownTo]),
             ...($finger->mayAlso === '' ? [] : ['mayAlso' => $finger->mayAlso]),

@@ -30,6 +30,7 @@ final readonly class PlanOptions
      * @param float|null $tempo quarter notes a minute over what the score says
      * @param array<int, float> $tempos the director's, by the index of the measure they begin in
      * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Fingerboard::LENGTHS} names it
+     * @param bool $namesNotes letter names under the notes, for beginners
      */
     public function __construct(
         public string $profile = 'second-year',
@@ -39,6 +40,7 @@ final readonly class PlanOptions
         public Density $density = Density::Standard,
         public Wording $wording = Wording::Words,
         public string $size = '',
+        public bool $namesNotes = false,
     ) {
     }
 
@@ -50,12 +52,30 @@ final readonly class PlanOptions
     /** @param array<int, float> $tempos by the index of the measure they begin in */
     public function withTempos(array $tempos): self
     {
-        return new self($this->profile, $this->schools, $this->tempo, $tempos, $this->density, $this->wording, $this->size);
+        return new self(
+            $this->profile,
+            $this->schools,
+            $this->tempo,
+            $tempos,
+            $this->density,
+            $this->wording,
+            $this->size,
+            $this->namesNotes,
+        );
     }
 
     public function withDensity(Density $density): self
     {
-        return new self($this->profile, $this->schools, $this->tempo, $this->tempos, $density, $this->wording, $this->size);
+        return new self(
+            $this->profile,
+            $this->schools,
+            $this->tempo,
+            $this->tempos,
+            $density,
+            $this->wording,
+            $this->size,
+            $this->namesNotes,
+        );
     }
 
     public function fingerSettings(): FingerSettings

@@ -105,6 +105,10 @@ final class FingerPrinting
         $isString = in_array('string', $marked, true)
             || ($this->density !== Density::Sparse && $this->isUnexpectedString($note, $finger, $lastFinger, $strings));
         $hasLeaveDown = $this->isWorthLeavingDown($note, $finger);
+        if ($hasLeaveDown && $text === '') {
+            // The line runs on from the finger it holds.
+            $text = $this->text($finger, $isTrap);
+        }
         $isSlide = $finger->isSlide && $last !== null && $finger->shape !== 'forward';
 
         return new FingerPrint(

@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use UprightPencil\Fingering\Fingerboard;
 use UprightPencil\Fingering\FingerboardCard;
 use UprightPencil\Fingering\Hand;
+use UprightPencil\Fingering\WayIn;
 use UprightPencil\Music\Instrument;
 
 /** Millimetres, positions and what a hand knows, against the tables string teachers use. */
@@ -110,6 +111,30 @@ final class FingerboardTest extends TestCase
         $found = array_values(array_unique(array_map(static fn (int $frame): string => $hand->nameOf($frame), range($lowest, $highest))));
 
         self::assertSame($names, $found);
+    }
+
+    /** @return iterable<string, array{Instrument, int, int, int, int, string}> */
+    public static function waysIn(): iterable
+    {
+        yield 'violin I to III' => [Instrument::Violin, 2, 5, 1, 5, 'the first finger on the third tape'];
+        yield 'violin I to IV' => [Instrument::Violin, 2, 7, 1, 7, 'the first finger where your fourth finger was'];
+        yield 'violin I to II' => [Instrument::Violin, 2, 4, 1, 4, 'the first finger where your second finger was'];
+        yield 'violin III to I' => [Instrument::Violin, 5, 2, 3, 5, 'home: the first finger on the first tape'];
+        yield 'cello I to III' => [Instrument::Cello, 2, 5, 1, 5, 'the first finger where your fourth finger was'];
+        yield 'cello I to IV' => [Instrument::Cello, 2, 7, 1, 7, 'the thumb meets the end of the neck'];
+        yield 'bass I to II½' => [Instrument::Bass, 2, 4, 1, 4, 'the first finger where your fourth finger was'];
+        yield 'bass to half position' => [Instrument::Bass, 2, 1, 1, 1, 'the first finger back beside the nut'];
+        yield 'the octave harmonic under 4' => [
+            Instrument::Violin, 2, 7, 4, 12, 'fourth finger on the harmonic in the middle of the string',
+        ];
+        yield 'a half step' => [Instrument::Violin, 5, 6, 1, 6, 'the whole hand up a half step, thumb and all'];
+        yield 'down a long way' => [Instrument::Violin, 12, 8, 1, 8, 'the whole hand down 4 half steps, thumb and all'];
+    }
+
+    #[DataProvider('waysIn')]
+    public function testHowToFindANewPlace(Instrument $instrument, int $from, int $to, int $finger, int $semitones, string $words): void
+    {
+        self::assertSame($words, (new WayIn(Hand::of($instrument, 'advanced')))->words($from, $to, $finger, $semitones));
     }
 
     public function testOnePlaceOfTheHandMayHaveTwoNames(): void

@@ -56,6 +56,19 @@ final class ClassTest extends FeatureTestCase
         self::assertStringContainsString('>1↓<', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
     }
 
+    public function testBeginnersMayHaveNoteNames(): void
+    {
+        $section = $this->section($this->piece('A4q | F#4q G4h.'));
+        $this->actingAs($this->director);
+        self::assertStringNotContainsString('<lyric', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+
+        $this->putJson('/api/class', $this->settings(['namesNotes' => true]))->assertOk();
+
+        $page = (string) $this->get("/api/sections/{$section->id}/page")->getContent();
+        self::assertStringContainsString('<text>F♯</text>', $page);
+        self::assertSame(3, substr_count($page, '<lyric'));
+    }
+
     /** @return iterable<string, array{array<string, mixed>}> */
     public static function mistakes(): iterable
     {

@@ -28,6 +28,7 @@ final class ClassRequest extends FormRequest
             'sizes' => ['required', 'array'],
             'density' => ['required', Rule::enum(Density::class)],
             'wording' => ['required', Rule::enum(Wording::class)],
+            'namesNotes' => ['sometimes', 'boolean'],
         ];
         foreach (PlanOptions::SCHOOLS as $key => $values) {
             $rules["schools.{$key}"] = ['required', Rule::in($values)];

@@ -64,6 +64,23 @@ final class ScoreWriter
         return $this->document->toString();
     }
 
+    /** Letter names under the notes of a part, for beginners. Tied notes keep the name of the first. */
+    public function nameNotes(PartPlan $plan): void
+    {
+        // Under the words that are sung, where there are any.
+        $row = 1;
+        foreach ($this->document->root->getElementsByTagName('lyric') as $sung) {
+            $row = max($row, 1 + (int) $sung->getAttribute('number'));
+        }
+        foreach ($plan->part->notes as $note) {
+            if ($note->pitch !== null && !$note->isGrace && !$note->inChord && !$note->tieStop) {
+                $lyric = Xml::add($this->document->notes[$note->id], 'lyric', ['number' => (string) $row, 'placement' => 'below']);
+                Xml::add($lyric, 'syllabic', [], 'single');
+                Xml::add($lyric, 'text', [], $note->pitch->spoken());
+            }
+        }
+    }
+
     private function note(PartPlan $plan, string $noteId, NotePrint $print): void
     {
         $element = $this->document->notes[$noteId];
@@ -122,22 +139,30 @@ final class ScoreWriter
         }
         if ($finger->position !== '') {
             $this->addWords($element, $finger->position, ['font-weight' => 'bold', 'font-style' => 'normal']);
+            if ($finger->position !== 'I' && $finger->positionTo !== null && $finger->positionTo !== $noteId) {
+                $this->addLine($noteId, $finger->positionTo, ['line-type' => 'dashed', 'line-end' => 'down'], 'above');
+            }
         }
         if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {
             $this->addLine($noteId, $finger->leaveDownTo);
         }
     }
 
-    /** A thin line under the staff from a finger to where it is lifted. */
-    private function addLine(string $from, string $to): void
+    /**
+     * A thin line from a finger to where it is lifted, or from a numeral to where the position ends.
+     *
+     * @param array<string, string> $style
+     */
+    private function addLine(string $from, string $to, array $style = [], string $placement = 'below'): void
     {
         $number = (string) (1 + $this->addedLines++ % 6);
         foreach ([[$from, 'start'], [$to, 'stop']] as [$id, $type]) {
             $note = $this->document->notes[$id];
             $measure = $note->parentNode;
             if ($measure instanceof DOMElement) {
-                $direction = Xml::make($note, 'direction', ['placement' => 'below']);
+                $direction = Xml::make($note, 'direction', ['placement' => $placement]);
                 $attributes = ['type' => $type, 'number' => $number, 'line-end' => 'none', 'line-type' => 'solid'];
+                $attributes = [...$attributes, ...($type === 'stop' ? $style : array_diff_key($style, ['line-end' => 0]))];
                 Xml::add(Xml::add($direction, 'direction-type'), 'bracket', $attributes);
                 $measure->insertBefore($direction, $type === 'start' ? $note : $note->nextSibling);
             }

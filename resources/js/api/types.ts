@@ -113,6 +113,8 @@ export interface Finger {
     leaveDown: boolean;
     leaveDownTo?: string;
     mayAlso?: string;
+    /** Where the hand arrives: how to find the place. */
+    find?: string;
     /** Above the open string. */
     semitones: number;
     slide: boolean;
@@ -339,6 +341,7 @@ export interface ClassSettings {
     sizes: Record<InstrumentName, string>;
     density: 'sparse' | 'standard' | 'every';
     wording: 'words' | 'letter' | 'arrow';
+    namesNotes: boolean;
 }
 
 export interface ClassChoices {

@@ -92,6 +92,10 @@ async function save(change: Partial<ClassSettings>): Promise<void> {
                         <input type="radio" name="density" :checked="settings.density === value" @change="save({ density: value })" />
                         <span>{{ means }}</span>
                     </label>
+                    <label>
+                        <input type="checkbox" :checked="settings.namesNotes" @change="save({ namesNotes: !settings!.namesNotes })" />
+                        <span>Note names under the notes, for beginners</span>
+                    </label>
                 </div>
                 <ClassExample about="density" :settings="settings" label="How many fingers are printed: an example" />
             </article>
@@ -160,7 +164,8 @@ h2 {
     color: var(--soft);
 }
 
-input[type='radio'] {
+input[type='radio'],
+input[type='checkbox'] {
     accent-color: var(--cedar);
 }
 

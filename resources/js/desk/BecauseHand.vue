@@ -46,6 +46,7 @@ function price(costs: number): string {
             <p v-if="why">{{ why }}</p>
             <p v-else class="quiet">Asking why…</p>
             <p v-if="finger.mayAlso" class="quiet">{{ finger.mayAlso }} is fine too: the page prints both.</p>
+            <p v-if="finger.find">The way in: {{ finger.find }}.</p>
             <p v-if="finger.leaveDown">Leave it down: the hand comes back to this string.</p>
             <p v-if="finger.laid">One finger lies across both strings.</p>
             <p v-if="isReaching" class="caution">A reach: let the other fingers go. Stop if it hurts, and tell your teacher.</p>

@@ -10,7 +10,7 @@ const desk = useDesk();
 
 const here = computed<PassageReturn[]>(() => {
     const index = desk.note?.index ?? -1;
-    return desk.returns.filter((one) => index >= one.again && index < one.again + one.measures);
+    return desk.returns.filter((one) => index >= one.again && index < one.again + one.measures).slice(0, 2);
 });
 
 function exact(quarters: number): string {
@@ -50,6 +50,16 @@ function copy(from: PassageReturn, what: 'bowings' | 'fingers'): void {
 </template>
 
 <style scoped>
+.again {
+    margin-top: 14px;
+}
+
+.again h3 {
+    font: 700 13px var(--sans);
+    color: var(--soft);
+    margin-bottom: 4px;
+}
+
 .again p {
     margin: 0 0 6px;
     font-size: 13px;

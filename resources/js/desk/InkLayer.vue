@@ -84,7 +84,7 @@ function drawLane(): void {
     const strings = desk.frame?.strings ?? [];
     laneLayer.value.replaceChildren(
         ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
-        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane ? BOW_LANE : 0) : []),
+        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane ? BOW_LANE : 0, desk.flags) : []),
     );
 }
 
@@ -273,6 +273,13 @@ onMounted(() => {
     fill: var(--paper);
     stroke: var(--ink);
     stroke-width: 1.1;
+}
+
+.ink :deep(.hand-beyond) {
+    fill: none;
+    stroke: var(--wrong);
+    stroke-width: 1.4;
+    stroke-dasharray: 2 1.5;
 }
 
 .ink :deep(.hand-shift) {

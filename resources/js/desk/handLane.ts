@@ -1,5 +1,5 @@
 /** The hand lane: the strings as hair lines, a dot for every note on its string, and where the hand is, on the notes' own axis. */
-import type { DeskNote, Finger } from '../api/types';
+import type { DeskNote, Finger, Flag } from '../api/types';
 import type { Geometry } from '../engraving/ink';
 import { element, word } from './svg';
 
@@ -15,12 +15,20 @@ function isBent(finger: Finger): boolean {
  * @param below pixels under each system that the bow lane takes already
  * @param strings letters, low to high
  */
-export function drawHandLanes(geometry: Geometry, notes: DeskNote[], strings: string[], below: number): SVGElement[] {
+export function drawHandLanes(
+    geometry: Geometry,
+    notes: DeskNote[],
+    strings: string[],
+    below: number,
+    flags: Flag[] = [],
+): SVGElement[] {
     const drawn: SVGElement[] = [];
     const fingered = new Map(notes.filter((note) => note.finger).map((note) => [note.id, note]));
     if (fingered.size === 0 || strings.length === 0) return drawn;
     const firstVoice = notes.find((note) => note.finger)?.voice;
     let position = 'I';
+    /** Notes that ask for what the class has not learned yet. */
+    const beyond = new Set(flags.filter((flag) => flag.code === 'out-of-range').map((flag) => flag.note));
     geometry.systems.forEach((system) => {
         const top = system.bottom + below + GAP;
         const y = (string: string): number => top + STEP * (strings.length - 1 - strings.indexOf(string));
@@ -72,6 +80,9 @@ export function drawHandLanes(geometry: Geometry, notes: DeskNote[], strings: st
             }
             if (finger.slide && before) {
                 lane.push(element('line', { x1: before.x, x2: spot.x, y1: y(finger.string) - 2, y2: y(finger.string) - 2, class: 'hand-slide' }));
+            }
+            if (beyond.has(spot.note.id)) {
+                lane.push(element('circle', { cx: spot.x, cy: y(finger.string), r: 5.5, class: 'hand-beyond' }));
             }
             lane.push(
                 element('circle', {

@@ -6,17 +6,14 @@ namespace UprightPencil\Fingering;
 
 use UprightPencil\Path\BestPath;
 use UprightPencil\Path\Moves;
-use WeakMap;
 
 /** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
 final class HandPath implements Moves
 {
     /** @var list<Grip> by number */
-    private array $grips = [];
-    /** @var array<string, int> numbers by key */
-    private array $numbers = [];
+    private readonly array $grips;
     /** @var list<list<int>> numbers by layer */
-    private array $layers = [];
+    private readonly array $layers;
     /** @var list<list<float>> */
     private array $own = [];
     /** @var array<string, array<int, float>> by what of the moment matters, then by grip */
@@ -32,8 +29,6 @@ final class HandPath implements Moves
     /** @var list<int> position of the chosen grip by layer */
     private array $chosen = [];
     private ?BestPath $path = null;
-    /** @var WeakMap<Options, array{list<int>, list<list<array{int, int, int, string}>>}> */
-    private WeakMap $known;
     /** @var array<string, list<float>> own prices of whole layers that look alike */
     private array $layerPrices = [];
 
@@ -43,12 +38,14 @@ final class HandPath implements Moves
      */
     public function __construct(
         private readonly array $moments,
-        private readonly array $options,
+        array $options,
         private readonly Prices $prices,
-        private readonly FingerSettings $settings,
+        FingerSettings $settings,
     ) {
-        $this->known = new WeakMap();
-        $this->build();
+        $layers = Layers::of($moments, $options, $settings);
+        $this->grips = $layers->grips;
+        $this->layers = $layers->layers;
+        $this->priceLayers();
     }
 
     public function solve(): void
@@ -300,88 +297,15 @@ final class HandPath implements Moves
         return $this->prices->own($grip, $this->moments[$layer], $this->descends($layer), $this->wantsFourNext($layer));
     }
 
-    private function build(): void
+    private function priceLayers(): void
     {
         $contexts = [];
-        $before = [];
-        foreach ($this->moments as $layer => $moment) {
-            [$numbers, $opens] = $this->stopped($this->options[$layer]);
-            foreach ($opens as $stops) {
-                foreach ($this->open($layer, $stops, $before) as $open) {
-                    $numbers[] = $this->number($open);
-                }
-                $numbers = array_values(array_unique($numbers));
-            }
-            $this->layers[] = $numbers;
+        foreach ($this->layers as $layer => $numbers) {
             $this->own[] = $this->ownPrices($layer, $numbers);
             $key = $this->contextKey($layer);
             $contexts[$key] ??= count($contexts);
             $this->contexts[] = $contexts[$key];
-            $before = $numbers;
         }
-    }
-
-    /**
-     * The grips that stop a note, by number, and the open strings that depend on where the hand was.
-     *
-     * @return array{list<int>, list<list<array{int, int, int, string}>>}
-     */
-    private function stopped(Options $options): array
-    {
-        // Options are shared by all moments that look alike.
-        $known = $this->known[$options] ?? null;
-        if ($known !== null) {
-            return $known;
-        }
-        $numbers = $opens = [];
-        foreach ($options->grips as $grip) {
-            if ($grip['frame'] !== null) {
-                $numbers[] = $this->number(Grip::stopped($grip['frame'], $grip['stops']));
-            } else {
-                $opens[] = $grip['stops'];
-            }
-        }
-        $this->known[$options] = [$numbers, $opens];
-
-        return [$numbers, $opens];
-    }
-
-    /**
-     * Open strings: the hand stays as it was, with its memory; or goes where the next stopped note can use it.
-     *
-     * @param list<array{int, int, int, string}> $stops
-     * @param list<int> $before grips of the layer before
-     * @return list<Grip>
-     */
-    private function open(int $layer, array $stops, array $before): array
-    {
-        $grips = [];
-        $forgets = $this->moments[$layer]->lasts > $this->settings->memorySeconds;
-        foreach ($before as $number) {
-            $grip = $this->grips[$number];
-            $grips[] = Grip::open($grip->frame, $stops, $forgets ? [] : $grip->memory);
-        }
-        for ($next = $layer + 1; isset($this->options[$next]); $next++) {
-            $frames = $this->options[$next]->frames();
-            if ($frames !== []) {
-                foreach ($frames as $frame) {
-                    $grips[] = Grip::open($frame, $stops, []);
-                }
-                break;
-            }
-        }
-
-        return $grips === [] ? [Grip::open(2, $stops, [])] : $grips;
-    }
-
-    private function number(Grip $grip): int
-    {
-        if (!isset($this->numbers[$grip->key])) {
-            $this->numbers[$grip->key] = count($this->grips);
-            $this->grips[] = $grip;
-        }
-
-        return $this->numbers[$grip->key];
     }
 
     /**

@@ -3,10 +3,11 @@ import { ElMessageBox } from 'element-plus';
 import { computed, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { Rack, RackPiece, Shelf, Understanding } from '../api/types';
+import type { Rack, RackPiece, Shelf } from '../api/types';
 import { tell, tellWithUndo, warn } from '../ui/say';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
+import { useBringIn } from './bringIn';
 
 const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
 
@@ -16,11 +17,9 @@ const problem = ref('');
 const isEarlier = ref(false);
 const find = ref('');
 const isOver = ref(false);
-const looking = ref('');
-const understood = ref<Understanding | null>(null);
-const isKeeping = ref(false);
-const waiting = ref<File[]>([]);
 const chooser = ref<HTMLInputElement | null>(null);
+const bringIn = useBringIn(load, (id) => router.push(`/piece/${id}/desk`));
+const { looking, understood, isKeeping, waiting } = bringIn;
 
 const shelves = computed<Shelf[]>(() => {
     const wanted = find.value.trim().toLowerCase();
@@ -64,64 +63,13 @@ function spine(index: number): string {
 
 function dropped(event: DragEvent): void {
     isOver.value = false;
-    void take(Array.from(event.dataTransfer?.files ?? []));
+    void bringIn.take(Array.from(event.dataTransfer?.files ?? []));
 }
 
 function chosen(event: Event): void {
     const input = event.target as HTMLInputElement;
-    void take(Array.from(input.files ?? []));
+    void bringIn.take(Array.from(input.files ?? []));
     input.value = '';
-}
-
-async function take(files: File[]): Promise<void> {
-    waiting.value = files;
-    await next();
-}
-
-async function next(): Promise<void> {
-    understood.value = null;
-    const file = waiting.value.shift();
-    if (!file) {
-        return;
-    }
-    if (file.size > 16 * 1024 * 1024) {
-        warn(`${file.name}: the file is larger than 16 MB, which is more than any part needs.`);
-        await next();
-        return;
-    }
-    looking.value = file.name;
-    const form = new FormData();
-    form.append('score', file);
-    try {
-        understood.value = await api.post<Understanding>('scores/look', form);
-    } catch (error) {
-        warn(`${file.name}: ${(error as Error).message}`);
-        await next();
-    } finally {
-        looking.value = '';
-    }
-}
-
-async function keep(choice: { title: string; shelf: number; lesson: number | null }): Promise<void> {
-    if (!understood.value) {
-        return;
-    }
-    isKeeping.value = true;
-    try {
-        const { token, file } = understood.value;
-        const kept = await api.post<{ id: number }>('pieces', { token, file, ...choice });
-        await load();
-        if (waiting.value.length > 0) {
-            await next();
-        } else {
-            understood.value = null;
-            await router.push(`/piece/${kept.id}/desk`);
-        }
-    } catch (error) {
-        warn((error as Error).message);
-    } finally {
-        isKeeping.value = false;
-    }
 }
 
 async function rename(piece: RackPiece): Promise<void> {
@@ -271,8 +219,8 @@ async function change(work: () => Promise<unknown>): Promise<void> {
             :shelves="rack?.shelves ?? []"
             :is-busy="isKeeping"
             :more="waiting.length"
-            @keep="keep"
-            @close="next"
+            @keep="bringIn.keep"
+            @close="bringIn.next"
         />
     </div>
 </template>

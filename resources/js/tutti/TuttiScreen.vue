@@ -5,19 +5,15 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiStretch, Way } from '../api/types';
 import { tell, warn } from '../ui/say';
+import TuttiPicture from './TuttiPicture.vue';
+import { WINDOW, type View } from './view';
 
-const WINDOW = 8;
-const ROW = 108;
-const TOP = 40;
-const LEFT = 84;
-const WIDTH = 870;
 
 const route = useRoute();
 const data = ref<Tutti | null>(null);
 const problem = ref('');
 const first = ref(0);
 const chosen = ref<TuttiStretch | null>(null);
-type View = 'bows' | 'fingers' | 'entrances' | 'unisons';
 const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
 const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'bows');
 watch(view, (now) => localStorage.setItem('tutti-view', now));
@@ -37,33 +33,15 @@ async function load(): Promise<void> {
 }
 
 const shown = computed(() => data.value?.measures.slice(first.value, first.value + WINDOW) ?? []);
-const from = computed(() => shown.value[0]?.onset ?? 0);
-const to = computed(() => {
-    const last = shown.value.at(-1);
-    return last ? last.onset + last.length : 1;
+const inView = computed(() => {
+    const start = shown.value[0];
+    const end = shown.value.at(-1);
+    return start && end
+        ? (data.value?.stretches ?? []).filter((one) => one.to > start.onset && one.from < end.onset + end.length)
+        : [];
 });
-const x = (onset: number): number => LEFT + ((onset - from.value) / (to.value - from.value)) * (WIDTH - LEFT - 10);
-const isSeen = (start: number, end: number): boolean => end > from.value && start < to.value;
-const row = (part: string): number => data.value?.sections.findIndex((section) => section.part === part) ?? 0;
-const height = computed(() => TOP + ROW * (data.value?.sections.length ?? 1) + 10);
-
-const rows = computed(() =>
-    (data.value?.sections ?? []).map((section, index) => ({
-        name: section.name,
-        y: TOP + ROW * index,
-        part: section.part,
-        fingers: section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value),
-        strokes: section.strokes.filter((stroke) => stroke.voice === section.strokes[0]?.voice && isSeen(stroke.onset, stroke.end)),
-    })),
-);
-const inView = computed(() => (data.value?.stretches ?? []).filter((stretch) => isSeen(stretch.from, stretch.to)));
-/** Neighbouring rows are bound together on the picture; all quarrels are listed beside it. */
-const bound = computed(() => inView.value.filter((stretch) => Math.abs(row(stretch.one) - row(stretch.other)) === 1));
 const quarrels = computed(() => inView.value.filter((stretch) => !stretch.agrees));
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
-const entrances = computed(() => (data.value?.entrances ?? []).filter((one) => one.onset >= from.value && one.onset < to.value));
-const unisons = computed(() => (data.value?.unisons ?? []).filter((one) => one.onset >= from.value && one.onset < to.value));
-const yOf = (part: string): number => TOP + ROW * row(part);
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 async function take(way: Way): Promise<void> {
@@ -124,73 +102,7 @@ function move(step: number): void {
                     </button>
                 </div>
                 <div class="paper" tabindex="0" role="region" aria-label="The sections as strokes">
-                    <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" aria-label="Strokes of all sections, aligned in time">
-                        <g v-for="measure in shown" :key="measure.onset">
-                            <line :x1="x(measure.onset)" :x2="x(measure.onset)" :y1="26" :y2="height - 6" class="bar" />
-                            <text :x="x(measure.onset) + 6" y="18" class="number">{{ measure.number }}</text>
-                        </g>
-                        <g v-for="one in rows" :key="one.name">
-                            <text x="4" :y="one.y + 26" class="name">{{ one.name }}</text>
-                            <line :x1="LEFT" :x2="WIDTH - 10" :y1="one.y + 44" :y2="one.y + 44" class="ground" />
-                            <g v-for="stroke in one.strokes" :key="stroke.onset">
-                                <rect
-                                    :x="x(stroke.onset) + 1"
-                                    :y="one.y + (stroke.direction === 'up' ? 22 : 6)"
-                                    :width="Math.max(2, x(stroke.end) - x(stroke.onset) - 2)"
-                                    height="21"
-                                    rx="3"
-                                    :class="stroke.direction ?? 'plucked'"
-                                />
-                                <line
-                                    v-for="tick in stroke.ticks"
-                                    :key="tick"
-                                    :x1="x(tick)"
-                                    :x2="x(tick)"
-                                    :y1="one.y + (stroke.direction === 'up' ? 27 : 11)"
-                                    :y2="one.y + (stroke.direction === 'up' ? 38 : 22)"
-                                    :class="stroke.direction === 'up' ? 'tick' : 'tick is-light'"
-                                />
-                                <text v-if="stroke.join === 'hook' || stroke.join === 'retake' || stroke.join === 'lift'" :x="x(stroke.onset)" :y="one.y + 58" class="join">{{ stroke.join }}</text>
-                            </g>
-                        </g>
-                        <template v-if="view === 'fingers'">
-                            <g v-for="one in rows" :key="`f${one.name}`">
-                                <text v-for="finger in one.fingers" :key="finger.onset" :x="x(finger.onset) + 2" :y="one.y + 62" class="finger" :class="{ 'is-shift': finger.shift }">{{ finger.text }}</text>
-                            </g>
-                        </template>
-                        <template v-if="view === 'entrances'">
-                            <g v-for="one in entrances" :key="`e${one.part}${one.onset}`" class="entrance">
-                                <path :d="`M${x(one.onset)} ${yOf(one.part) + 2}v46M${x(one.onset)} ${yOf(one.part) + 2}l9 5l-9 5`" />
-                                <text :x="x(one.onset) + 4" :y="yOf(one.part) + 62">{{ one.text }}</text>
-                            </g>
-                        </template>
-                        <template v-if="view === 'unisons'">
-                            <g v-for="one in unisons" :key="`u${one.name}${one.onset}`" class="unison" :class="{ 'is-octave': !one.unison }">
-                                <line :x1="x(one.onset) + 5" :x2="x(one.onset) + 5" :y1="Math.min(...one.parts.map(yOf)) + 6" :y2="Math.max(...one.parts.map(yOf)) + 44" />
-                                <circle v-for="part in one.parts" :key="part" :cx="x(one.onset) + 5" :cy="yOf(part) + 25" r="4" />
-                                <text :x="x(one.onset) + 8" :y="Math.min(...one.parts.map(yOf)) + 3">{{ one.name }}</text>
-                            </g>
-                        </template>
-                        <g v-for="stretch in view === 'bows' ? bound : []" :key="`${stretch.one}${stretch.other}${stretch.from}`">
-                            <template v-if="stretch.agrees">
-                                <path
-                                    :d="`M${x(Math.max(stretch.from, from))} ${TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) + 62}v16m0 -8H${x(Math.min(stretch.to, to)) - 4}m0 -8v16`"
-                                    class="agree"
-                                />
-                            </template>
-                            <rect
-                                v-else
-                                :x="x(Math.max(stretch.from, from)) - 2"
-                                :y="TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) - 2"
-                                :width="x(Math.min(stretch.to, to)) - x(Math.max(stretch.from, from)) + 2"
-                                :height="ROW + 52"
-                                rx="7"
-                                class="quarrel"
-                                :class="{ 'is-chosen': chosen === stretch }"
-                                @click="chosen = stretch"
-                            />
-                        </g>
-                    </svg>
+                    <TuttiPicture v-model="chosen" :data="data" :first="first" :view="view" />
                 </div>
                 <p class="quiet legend">
                     ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
@@ -250,41 +162,6 @@ header {
     border-bottom-color: var(--cedar);
 }
 
-.finger {
-    font: 10px var(--sans);
-    fill: var(--ink);
-}
-
-.finger.is-shift {
-    font-weight: 700;
-    fill: var(--cedar-ink);
-}
-
-.entrance path {
-    stroke: var(--cedar);
-    stroke-width: 1.6;
-    fill: var(--cedar);
-}
-
-.entrance text,
-.unison text {
-    font: 11px var(--sans);
-    fill: var(--cedar-ink);
-}
-
-.unison line {
-    stroke: var(--cedar);
-    stroke-width: 2;
-}
-
-.unison.is-octave line {
-    stroke-dasharray: 2 4;
-}
-
-.unison circle {
-    fill: var(--cedar);
-}
-
 .moves {
     display: flex;
     gap: 6px;
@@ -331,69 +208,6 @@ header {
     box-shadow: var(--shadow);
     overflow: auto;
     padding: 10px;
-}
-
-svg {
-    width: 100%;
-    display: block;
-}
-
-.bar,
-.ground {
-    stroke: #e3ded3;
-}
-
-.number {
-    font: 12px var(--sans);
-    fill: var(--soft);
-}
-
-.name {
-    font: 700 13px var(--sans);
-    fill: var(--ink);
-}
-
-.down {
-    fill: #3c3d45;
-}
-
-.up {
-    fill: var(--paper);
-    stroke: #3c3d45;
-    stroke-width: 1.4;
-}
-
-.plucked {
-    fill: #e2dfd6;
-}
-
-.tick {
-    stroke: #3c3d45;
-}
-
-.tick.is-light {
-    stroke: #d9d7d2;
-}
-
-.join {
-    font: italic 10px var(--sans);
-    fill: var(--soft);
-}
-
-.agree {
-    stroke: #8d9a8d;
-    fill: none;
-}
-
-.quarrel {
-    fill: rgb(179 38 30 / 4%);
-    stroke: var(--wrong);
-    stroke-width: 1.6;
-    cursor: pointer;
-}
-
-.quarrel.is-chosen {
-    fill: rgb(179 38 30 / 10%);
 }
 
 .legend {

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use WeakMap;
+
+/** Every grip of every moment, numbered: a grip that comes again has the same number. */
+final class Layers
+{
+    /** @var list<Grip> by number */
+    public array $grips = [];
+    /** @var list<list<int>> numbers by layer */
+    public array $layers = [];
+    /** @var array<string, int> numbers by key */
+    private array $numbers = [];
+    /** @var WeakMap<Options, array{list<int>, list<list<array{int, int, int, string}>>}> */
+    private WeakMap $known;
+
+    /**
+     * @param list<Moment> $moments
+     * @param list<Options> $options
+     */
+    private function __construct(
+        private readonly array $moments,
+        private readonly array $options,
+        private readonly FingerSettings $settings,
+    ) {
+        $this->known = new WeakMap();
+    }
+
+    /**
+     * @param list<Moment> $moments
+     * @param list<Options> $options of each moment, none of them empty
+     */
+    public static function of(array $moments, array $options, FingerSettings $settings): self
+    {
+        $built = new self($moments, $options, $settings);
+        $before = [];
+        foreach (array_keys($moments) as $layer) {
+            [$numbers, $opens] = $built->stopped($options[$layer]);
+            foreach ($opens as $stops) {
+                foreach ($built->open($layer, $stops, $before) as $open) {
+                    $numbers[] = $built->number($open);
+                }
+                $numbers = array_values(array_unique($numbers));
+            }
+            $built->layers[] = $numbers;
+            $before = $numbers;
+        }
+
+        return $built;
+    }
+
+    /**
+     * The grips that stop a note, by number, and the open strings that depend on where the hand was.
+     *
+     * @return array{list<int>, list<list<array{int, int, int, string}>>}
+     */
+    private function stopped(Options $options): array
+    {
+        // Options are shared by all moments that look alike.
+        $known = $this->known[$options] ?? null;
+        if ($known !== null) {
+            return $known;
+        }
+        $numbers = $opens = [];
+        foreach ($options->grips as $grip) {
+            if ($grip['frame'] !== null) {
+                $numbers[] = $this->number(Grip::stopped($grip['frame'], $grip['stops']));
+            } else {
+                $opens[] = $grip['stops'];
+            }
+        }
+        $this->known[$options] = [$numbers, $opens];
+
+        return [$numbers, $opens];
+    }
+
+    /**
+     * Open strings: the hand stays as it was, with its memory; or goes where the next stopped note can use it.
+     *
+     * @param list<array{int, int, int, string}> $stops
+     * @param list<int> $before grips of the layer before
+     * @return list<Grip>
+     */
+    private function open(int $layer, array $stops, array $before): array
+    {
+        $grips = [];
+        $forgets = $this->moments[$layer]->lasts > $this->settings->memorySeconds;
+        foreach ($before as $number) {
+            $grip = $this->grips[$number];
+            $grips[] = Grip::open($grip->frame, $stops, $forgets ? [] : $grip->memory);
+        }
+        for ($next = $layer + 1; isset($this->options[$next]); $next++) {
+            $frames = $this->options[$next]->frames();
+            if ($frames !== []) {
+                foreach ($frames as $frame) {
+                    $grips[] = Grip::open($frame, $stops, []);
+                }
+                break;
+            }
+        }
+
+        return $grips === [] ? [Grip::open(2, $stops, [])] : $grips;
+    }
+
+    private function number(Grip $grip): int
+    {
+        if (!isset($this->numbers[$grip->key])) {
+            $this->numbers[$grip->key] = count($this->grips);
+            $this->grips[] = $grip;
+        }
+
+        return $this->numbers[$grip->key];
+    }
+}

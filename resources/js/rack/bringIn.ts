@@ -1,0 +1,88 @@
+/** Bringing scores in: each file is looked at first, and kept when the director says so; one after the other. */
+import { ref, type Ref } from 'vue';
+import { api } from '../api/client';
+import type { Understanding } from '../api/types';
+import { warn } from '../ui/say';
+
+const MOST_MEGABYTES = 16;
+
+export interface Choice {
+    title: string;
+    shelf: number;
+    lesson: number | null;
+}
+
+export interface BringIn {
+    /** Name of the file that is being read. */
+    looking: Ref<string>;
+    understood: Ref<Understanding | null>;
+    isKeeping: Ref<boolean>;
+    waiting: Ref<File[]>;
+    take: (files: File[]) => Promise<void>;
+    next: () => Promise<void>;
+    keep: (choice: Choice) => Promise<void>;
+}
+
+/**
+ * @param reload called when a piece was kept
+ * @param open called with the piece when the last one was kept
+ */
+export function useBringIn(reload: () => Promise<void>, open: (id: number) => unknown): BringIn {
+    const looking = ref('');
+    const understood = ref<Understanding | null>(null);
+    const isKeeping = ref(false);
+    const waiting = ref<File[]>([]);
+
+    async function take(files: File[]): Promise<void> {
+        waiting.value = files;
+        await next();
+    }
+
+    async function next(): Promise<void> {
+        understood.value = null;
+        const file = waiting.value.shift();
+        if (!file) {
+            return;
+        }
+        if (file.size > MOST_MEGABYTES * 1024 * 1024) {
+            warn(`${file.name}: the file is larger than ${MOST_MEGABYTES} MB, which is more than any part needs.`);
+            await next();
+            return;
+        }
+        looking.value = file.name;
+        const form = new FormData();
+        form.append('score', file);
+        try {
+            understood.value = await api.post<Understanding>('scores/look', form);
+        } catch (error) {
+            warn(`${file.name}: ${(error as Error).message}`);
+            await next();
+        } finally {
+            looking.value = '';
+        }
+    }
+
+    async function keep(choice: Choice): Promise<void> {
+        if (!understood.value) {
+            return;
+        }
+        isKeeping.value = true;
+        try {
+            const { token, file } = understood.value;
+            const kept = await api.post<{ id: number }>('pieces', { token, file, ...choice });
+            await reload();
+            if (waiting.value.length > 0) {
+                await next();
+            } else {
+                understood.value = null;
+                await open(kept.id);
+            }
+        } catch (error) {
+            warn((error as Error).message);
+        } finally {
+            isKeeping.value = false;
+        }
+    }
+
+    return { looking, understood, isKeeping, waiting, take, next, keep };
+}

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+/** The strokes of all sections over a few measures, aligned in time, with what is to be shown over them. */
+import { computed } from 'vue';
+import type { Tutti, TuttiStretch } from '../api/types';
+import { WINDOW, type View } from './view';
+
+const ROW = 108;
+const TOP = 40;
+const LEFT = 84;
+const WIDTH = 870;
+
+const props = defineProps<{ data: Tutti; first: number; view: View }>();
+const chosen = defineModel<TuttiStretch | null>({ required: true });
+
+const shown = computed(() => props.data.measures.slice(props.first, props.first + WINDOW));
+const from = computed(() => shown.value[0]?.onset ?? 0);
+const to = computed(() => {
+    const last = shown.value.at(-1);
+    return last ? last.onset + last.length : 1;
+});
+const x = (onset: number): number => LEFT + ((onset - from.value) / (to.value - from.value)) * (WIDTH - LEFT - 10);
+const isSeen = (start: number, end: number): boolean => end > from.value && start < to.value;
+const row = (part: string): number => props.data.sections.findIndex((section) => section.part === part) ;
+const height = computed(() => TOP + ROW * props.data.sections.length + 10);
+
+const rows = computed(() =>
+    props.data.sections.map((section, index) => ({
+        name: section.name,
+        y: TOP + ROW * index,
+        part: section.part,
+        fingers: section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value),
+        strokes: section.strokes.filter((stroke) => stroke.voice === section.strokes[0]?.voice && isSeen(stroke.onset, stroke.end)),
+    })),
+);
+/** Neighbouring rows are bound together on the picture; all quarrels are listed beside it. */
+const bound = computed(() => props.data.stretches.filter((stretch) => isSeen(stretch.from, stretch.to)).filter((stretch) => Math.abs(row(stretch.one) - row(stretch.other)) === 1));
+const entrances = computed(() => props.data.entrances.filter((one) => one.onset >= from.value && one.onset < to.value));
+const unisons = computed(() => props.data.unisons.filter((one) => one.onset >= from.value && one.onset < to.value));
+const yOf = (part: string): number => TOP + ROW * row(part);
+</script>
+
+<template>
+    <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" aria-label="Strokes of all sections, aligned in time">
+        <g v-for="measure in shown" :key="measure.onset">
+            <line :x1="x(measure.onset)" :x2="x(measure.onset)" :y1="26" :y2="height - 6" class="bar" />
+            <text :x="x(measure.onset) + 6" y="18" class="number">{{ measure.number }}</text>
+        </g>
+        <g v-for="one in rows" :key="one.name">
+            <text x="4" :y="one.y + 26" class="name">{{ one.name }}</text>
+            <line :x1="LEFT" :x2="WIDTH - 10" :y1="one.y + 44" :y2="one.y + 44" class="ground" />
+            <g v-for="stroke in one.strokes" :key="stroke.onset">
+                <rect
+                    :x="x(stroke.onset) + 1"
+                    :y="one.y + (stroke.direction === 'up' ? 22 : 6)"
+                    :width="Math.max(2, x(stroke.end) - x(stroke.onset) - 2)"
+                    height="21"
+                    rx="3"
+                    :class="stroke.direction ?? 'plucked'"
+                />
+                <line
+                    v-for="tick in stroke.ticks"
+                    :key="tick"
+                    :x1="x(tick)"
+                    :x2="x(tick)"
+                    :y1="one.y + (stroke.direction === 'up' ? 27 : 11)"
+                    :y2="one.y + (stroke.direction === 'up' ? 38 : 22)"
+                    :class="stroke.direction === 'up' ? 'tick' : 'tick is-light'"
+                />
+                <text v-if="stroke.join === 'hook' || stroke.join === 'retake' || stroke.join === 'lift'" :x="x(stroke.onset)" :y="one.y + 58" class="join">{{ stroke.join }}</text>
+            </g>
+        </g>
+        <template v-if="view === 'fingers'">
+            <g v-for="one in rows" :key="`f${one.name}`">
+                <text v-for="finger in one.fingers" :key="finger.onset" :x="x(finger.onset) + 2" :y="one.y + 62" class="finger" :class="{ 'is-shift': finger.shift }">{{ finger.text }}</text>
+            </g>
+        </template>
+        <template v-if="view === 'entrances'">
+            <g v-for="one in entrances" :key="`e${one.part}${one.onset}`" class="entrance">
+                <path :d="`M${x(one.onset)} ${yOf(one.part) + 2}v46M${x(one.onset)} ${yOf(one.part) + 2}l9 5l-9 5`" />
+                <text :x="x(one.onset) + 4" :y="yOf(one.part) + 62">{{ one.text }}</text>
+            </g>
+        </template>
+        <template v-if="view === 'unisons'">
+            <g v-for="one in unisons" :key="`u${one.name}${one.onset}`" class="unison" :class="{ 'is-octave': !one.unison }">
+                <line :x1="x(one.onset) + 5" :x2="x(one.onset) + 5" :y1="Math.min(...one.parts.map(yOf)) + 6" :y2="Math.max(...one.parts.map(yOf)) + 44" />
+                <circle v-for="part in one.parts" :key="part" :cx="x(one.onset) + 5" :cy="yOf(part) + 25" r="4" />
+                <text :x="x(one.onset) + 8" :y="Math.min(...one.parts.map(yOf)) + 3">{{ one.name }}</text>
+            </g>
+        </template>
+        <g v-for="stretch in view === 'bows' ? bound : []" :key="`${stretch.one}${stretch.other}${stretch.from}`">
+            <template v-if="stretch.agrees">
+                <path
+                    :d="`M${x(Math.max(stretch.from, from))} ${TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) + 62}v16m0 -8H${x(Math.min(stretch.to, to)) - 4}m0 -8v16`"
+                    class="agree"
+                />
+            </template>
+            <rect
+                v-else
+                :x="x(Math.max(stretch.from, from)) - 2"
+                :y="TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) - 2"
+                :width="x(Math.min(stretch.to, to)) - x(Math.max(stretch.from, from)) + 2"
+                :height="ROW + 52"
+                rx="7"
+                class="quarrel"
+                :class="{ 'is-chosen': chosen === stretch }"
+                @click="chosen = stretch"
+            />
+        </g>
+    </svg>
+</template>
+
+<style scoped>
+svg {
+    width: 100%;
+    display: block;
+}
+
+.bar,
+.ground {
+    stroke: #e3ded3;
+}
+
+.number {
+    font: 12px var(--sans);
+    fill: var(--soft);
+}
+
+.name {
+    font: 700 13px var(--sans);
+    fill: var(--ink);
+}
+
+.down {
+    fill: #3c3d45;
+}
+
+.up {
+    fill: var(--paper);
+    stroke: #3c3d45;
+    stroke-width: 1.4;
+}
+
+.plucked {
+    fill: #e2dfd6;
+}
+
+.tick {
+    stroke: #3c3d45;
+}
+
+.tick.is-light {
+    stroke: #d9d7d2;
+}
+
+.join {
+    font: italic 10px var(--sans);
+    fill: var(--soft);
+}
+
+.agree {
+    stroke: #8d9a8d;
+    fill: none;
+}
+
+.quarrel {
+    fill: rgb(179 38 30 / 4%);
+    stroke: var(--wrong);
+    stroke-width: 1.6;
+    cursor: pointer;
+}
+
+.quarrel.is-chosen {
+    fill: rgb(179 38 30 / 10%);
+}
+
+.finger {
+    font: 10px var(--sans);
+    fill: var(--ink);
+}
+
+.finger.is-shift {
+    font-weight: 700;
+    fill: var(--cedar-ink);
+}
+
+.entrance path {
+    stroke: var(--cedar);
+    stroke-width: 1.6;
+    fill: var(--cedar);
+}
+
+.entrance text,
+.unison text {
+    font: 11px var(--sans);
+    fill: var(--cedar-ink);
+}
+
+.unison line {
+    stroke: var(--cedar);
+    stroke-width: 2;
+}
+
+.unison.is-octave line {
+    stroke-dasharray: 2 4;
+}
+
+.unison circle {
+    fill: var(--cedar);
+}
+</style>

@@ -1,0 +1,326 @@
+import { flushPromises, mount } from '@vue/test-utils';
+import { createPinia, getActivePinia } from 'pinia';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { createMemoryHistory, createRouter } from 'vue-router';
+import type { Fingerboard, NoteDetail, Tutti } from '../../resources/js/api/types';
+import FingerboardCard from '../../resources/js/class/FingerboardCard.vue';
+import { DENSITY, PROFILES, SCHOOLS, WORDING } from '../../resources/js/class/words';
+import Because from '../../resources/js/desk/Because.vue';
+import BecauseHand from '../../resources/js/desk/BecauseHand.vue';
+import ComesAgain from '../../resources/js/desk/ComesAgain.vue';
+import FingerString from '../../resources/js/desk/FingerString.vue';
+import PatternSheet from '../../resources/js/desk/PatternSheet.vue';
+import Ring from '../../resources/js/desk/Ring.vue';
+import TempoSheet from '../../resources/js/desk/TempoSheet.vue';
+import MyPartScreen from '../../resources/js/mypart/MyPartScreen.vue';
+import TuttiPicture from '../../resources/js/tutti/TuttiPicture.vue';
+import { calls, desk, finger, mark, sent, serve, settled } from './support';
+
+const detail: NoteDetail = {
+    finger: finger({
+        why: 'keeps the slur on one string: 0 on A means a crossing',
+        others: [
+            { string: 'A', number: 0, shape: 'open', position: 'I', costs: 0.3, why: 'the bow crosses' },
+            { string: 'D', number: 3, shape: 'high', position: 'III', costs: 2, why: 'a shift to III' },
+        ],
+    }),
+    choices: [],
+    again: ['n5'],
+};
+
+function plugins(): { global: { plugins: ReturnType<typeof createPinia>[] } } {
+    return { global: { plugins: [getActivePinia()!] } };
+}
+
+beforeEach(() => {
+    serve((call) => (call.path.includes('/notes/') ? detail : desk().plan));
+    document.body.innerHTML = '';
+});
+
+describe('the hand beside the page', () => {
+    it('says the finger, why, and the others best first', () => {
+        const open = desk();
+        open.detail = detail;
+        const text = mount(BecauseHand, plugins()).text();
+        expect(text).toContain('1 on D, first position');
+        expect(text).toContain('Keeps the slur on one string');
+        expect(text.indexOf('open A')).toBeLessThan(text.indexOf('high 3 on D, third position'));
+        expect(text).toContain('nearly as good');
+        expect(text).toContain('much dearer');
+    });
+
+    it('takes another with one press', async () => {
+        const open = desk();
+        open.detail = detail;
+        await mount(BecauseHand, plugins()).findAll('.other')[1]!.trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['n1 high 3, III']);
+    });
+
+    it('lays the finger wherever the measure returns', async () => {
+        const open = desk();
+        open.detail = detail;
+        const button = mount(BecauseHand, plugins()).findAll('.acts button').find((one) => one.text().includes('wherever this returns (1)'));
+        await button!.trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['n5 1']);
+    });
+
+    it.each([
+        [{ leaveDown: true }, 'Leave it down'],
+        [{ laid: true }, 'lies across both strings'],
+        [{ shape: 'forward', number: 4 }, 'Stop if it hurts'],
+        [{ find: 'the first finger on the third tape' }, 'The way in: the first finger on the third tape.'],
+        [{ mayAlso: '4' }, '4 is fine too'],
+    ] as const)('tells what belongs to it', (over, says) => {
+        const open = desk();
+        open.detail = { ...detail, finger: finger(over) };
+        expect(mount(BecauseHand, plugins()).text()).toContain(says);
+    });
+
+    it('says so where there is no finger', () => {
+        const open = desk();
+        open.plan = { ...open.plan!, notes: open.plan!.notes.map((note) => ({ ...note, finger: null })) };
+        expect(mount(BecauseHand, plugins()).text()).toContain('No finger here');
+    });
+
+    it('offers no marking to those who may only look', () => {
+        const open = desk([], 'read');
+        open.detail = detail;
+        const panel = mount(BecauseHand, plugins());
+        expect(panel.find('.acts').exists()).toBe(false);
+        expect(panel.find('.other').attributes('disabled')).toBeDefined();
+    });
+});
+
+describe('the panel', () => {
+    it('is about the bow or the hand, and remembers which', async () => {
+        desk();
+        const panel = mount(Because, plugins());
+        expect(panel.text()).toContain('down');
+        await panel.findAll('.sides button')[1]!.trigger('click');
+        expect(panel.find('.board').exists()).toBe(true);
+        expect(localStorage.getItem('because')).toBe('hand');
+    });
+
+    it('reads the chosen note aloud', () => {
+        desk();
+        expect(mount(Because, plugins()).find('[aria-live]').text()).toContain('measure 1, beat 1, E4, down bow, 1 on the D string');
+    });
+
+    it('shows a proposal with who made it', async () => {
+        desk([mark({ state: 'proposed', author: 'Idris', mine: false })]);
+        const panel = mount(Because, plugins());
+        expect(panel.text()).toContain('Idris');
+        await panel.findAll('button').find((one) => one.text() === 'Take it')!.trigger('click');
+        await settled();
+        expect(calls.some((call) => call.path === 'sections/7/settle' && call.body.answer === 'take')).toBe(true);
+    });
+
+    it('tells what each possibility of an open choice does', () => {
+        const open = desk([mark({ state: 'open', words: 'down or up', choices: ['down', 'up'] })]);
+        open.detail = { ...detail, choices: [{ text: 'up', lines: ['1.1 up'], does: '7 later bows go the other way' }] };
+        expect(mount(Because, plugins()).text()).toContain('7 later bows go the other way');
+    });
+
+    it('lays a way out in with one press', async () => {
+        const open = desk();
+        const way = { text: 'Hook 1.3 to 1.4', lines: ['1.4 hook'] };
+        const flag = { code: 'goal-missed', title: 'Goal not reached', text: 'No place to turn.', index: 0, key: 'k', leftBy: null, ways: [way] };
+        open.plan = { ...open.plan!, flags: [flag] };
+        await mount(Because, plugins()).find('.way').trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['1.4 hook']);
+    });
+});
+
+describe('where it comes again', () => {
+    it('offers the bowing and the fingers of the first time', async () => {
+        serve((call) => (call.body.look ? { puts: ['2.1 up'], overwrites: [], missing: 0 } : desk().plan));
+        const open = desk();
+        open.returns = [{ first: 0, again: 1, measures: 1, section: 7, text: 'm. 2 is m. 1 again' }];
+        const panel = mount(ComesAgain, { ...plugins(), props: { ask: () => Promise.resolve(true) } });
+        expect(panel.text()).toBe('');
+        open.choose(4);
+        await flushPromises();
+        expect(panel.text()).toContain('M. 2 is m. 1 again.');
+        await panel.findAll('button')[0]!.trigger('click');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/copy'))?.body).toMatchObject({
+            from: 7, start: '0/192', until: '768/192', onto: '768/192', what: 'bowings', look: true,
+        });
+    });
+});
+
+describe('the finger on its string', () => {
+    const props = { strings: ['G', 'D', 'A', 'E'], instrument: 'violin' };
+
+    it('stands further up the string the more semitones it stops', () => {
+        const at = (semitones: number): number =>
+            Number(mount(FingerString, { props: { ...props, finger: finger({ semitones }) } }).find('circle').attributes('cx'));
+        expect(at(2)).toBeLessThan(at(5));
+        expect(at(5)).toBeLessThan(at(7));
+    });
+
+    it('is hollow at the nut when the string is open', () => {
+        const drawn = mount(FingerString, { props: { ...props, finger: finger({ number: 0, shape: 'open', semitones: 0 }) } });
+        expect(drawn.find('circle').classes()).toContain('is-open');
+    });
+
+    it('shows the tapes of beginners', () => {
+        expect(mount(FingerString, { props: { ...props, finger: finger() } }).findAll('.tape')).toHaveLength(4);
+        expect(mount(FingerString, { props: { ...props, instrument: 'cello', finger: finger() } }).findAll('.tape')).toHaveLength(3);
+    });
+});
+
+describe('the ring', () => {
+    it('has the likely choices around the note and closes when one is taken', async () => {
+        const open = desk();
+        open.detail = detail;
+        const ring = mount(Ring, { ...plugins(), props: { x: 100, y: 100 } });
+        expect(ring.findAll('button').map((one) => one.text())).toEqual(['⊓', 'V', 'slur', 'hook', '0', 'high 3']);
+        await ring.find('[aria-label="up bow"]').trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['n1 up']);
+        expect(ring.emitted('close')).toHaveLength(1);
+    });
+});
+
+describe('sheets of the desk', () => {
+    it('takes tempos for the sections of a piece', async () => {
+        const open = desk();
+        const piece = {
+            id: 1, title: 'Tune', lesson: null, role: 'own' as const, owner: '', tempos: { 2: 80 }, sections: [],
+            summary: { key: 'G', measures: 2, tempo: 100, meter: '4/4', roadmap: '' },
+        };
+        serve(() => piece);
+        open.piece = piece;
+        const sheet = mount(TempoSheet, { ...plugins(), attachTo: document.body });
+        await flushPromises();
+        const inputs = document.querySelectorAll<HTMLInputElement>('label input');
+        expect([...inputs].map((one) => one.value)).toEqual(['', '80']);
+        inputs[0]!.value = '500000';
+        inputs[0]!.dispatchEvent(new Event('input'));
+        document.querySelector('form')!.dispatchEvent(new Event('submit'));
+        await settled();
+        expect(calls).toEqual([]);
+        inputs[0]!.value = '96';
+        inputs[0]!.dispatchEvent(new Event('input'));
+        document.querySelector('form')!.dispatchEvent(new Event('submit'));
+        await settled();
+        expect(calls[0]).toMatchObject({ method: 'PUT', path: 'pieces/1/tempos', body: { tempos: { 1: 96, 2: 80 } } });
+        sheet.unmount();
+    });
+
+    it('shows the pattern map and goes where one first appears', async () => {
+        serve(() => ({
+            patterns: [{ string: 'D', position: 'I', pattern: '2-3 close', note: 'n4', measures: ['1', '2', '3', '7'] }],
+            meetings: [{ measure: '2', index: 1, text: '2-3 close on D meets 1-2 close on A' }],
+        }));
+        const open = desk();
+        const sheet = mount(PatternSheet, { ...plugins(), attachTo: document.body });
+        await flushPromises();
+        expect(document.body.textContent).toContain('1–3, 7');
+        expect(document.body.textContent).toContain('m. 2: 2-3 close on D meets 1-2 close on A');
+        document.querySelector<HTMLButtonElement>('td .plain-button')!.click();
+        expect(open.chosen).toBe(3);
+        sheet.unmount();
+    });
+});
+
+describe('the class', () => {
+    it('has words for every choice', () => {
+        expect(SCHOOLS.map((school) => Object.keys(school.choices).length)).toEqual([2, 2, 4, 2, 2]);
+        expect([PROFILES, WORDING, DENSITY].map((one) => Object.keys(one).length)).toEqual([4, 3, 3]);
+    });
+
+    it('shows the fingerboard card and names two fingers that share a place', async () => {
+        const board: Fingerboard = {
+            instrument: 'violin', size: '4/4', position: 'I', length: 328, octave: 164, cautions: ['Stop if it hurts.'],
+            tapes: [{ semitones: 2, mm: 35.8 }],
+            strings: [{ name: 'G', notes: ['A', 'C♯', 'C♯'] }, { name: 'D', notes: ['E', 'G♯', 'G♯'] }],
+            places: [
+                { finger: 1, shape: 'regular', semitones: 2, mm: 35.8 },
+                { finger: 3, shape: 'high', semitones: 6, mm: 96.1 },
+                { finger: 4, shape: 'low', semitones: 6, mm: 96.1 },
+            ],
+        };
+        serve(() => board);
+        const sizes = { violin: ['4/4', '3/4'], viola: ['16″'], cello: ['4/4'], bass: ['3/4'] };
+        const settings = {
+            profile: 'second-year', density: 'standard' as const, wording: 'words' as const, namesNotes: false,
+            schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
+            sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
+        };
+        const choices = { settings, sizes, profiles: [], schools: { bow: [], long: [], open: [], bass: [], stay: [] } };
+        const card = mount(FingerboardCard, { props: { choices } });
+        await flushPromises();
+        expect(calls[0]?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');
+        expect(card.findAll('.finger').map((one) => one.text())).toEqual(['1', '3 · 4']);
+        expect(card.text()).toContain('Stop if it hurts.');
+        expect(card.find('svg[role=img]').attributes('style')).toContain('mm');
+    });
+});
+
+describe('tutti', () => {
+    const stroke = (onset: number, direction: 'down' | 'up'): Tutti['sections'][number]['strokes'][number] => ({
+        onset, end: onset + 1, direction, join: 'change', voice: '1', ticks: [],
+    });
+    const data: Tutti = {
+        title: 'Tune',
+        measures: [{ number: '1', onset: 0, length: 4, rehearsal: null }],
+        sections: ['Violin', 'Viola'].map((name, index) => ({
+            id: index, part: `P${index + 1}`, name, strokes: [stroke(0, 'down'), stroke(1, 'up')],
+            fingers: [{ onset: 0, text: 'D1', shift: index === 1 }],
+        })),
+        stretches: [{ one: 'P1', other: 'P2', from: 0, to: 2, measures: ['1', '1'], agrees: false, text: 'They differ.', ways: [] }],
+        entrances: [{ part: 'P2', onset: 0, text: 'beat 1' }],
+        unisons: [{ onset: 1, name: 'D', parts: ['P1', 'P2'], unison: false }],
+    };
+    const picture = (view: 'bows' | 'fingers' | 'entrances' | 'unisons'): ReturnType<typeof mount> =>
+        mount(TuttiPicture, { props: { data, first: 0, view, modelValue: null } });
+
+    it('draws strokes, and the quarrel between two sections', async () => {
+        const drawn = picture('bows');
+        expect(drawn.findAll('rect.down')).toHaveLength(2);
+        expect(drawn.findAll('rect.up')).toHaveLength(2);
+        await drawn.find('.quarrel').trigger('click');
+        expect(drawn.emitted('update:modelValue')?.[0]?.[0]).toMatchObject({ text: 'They differ.' });
+    });
+
+    it('shows fingers, entrances and unisons over the same strokes', () => {
+        expect(picture('fingers').findAll('text.finger')).toHaveLength(2);
+        expect(picture('fingers').findAll('.is-shift')).toHaveLength(1);
+        expect(picture('entrances').find('.entrance').text()).toBe('beat 1');
+        expect(picture('unisons').find('.unison').classes()).toContain('is-octave');
+        expect(picture('unisons').find('.quarrel').exists()).toBe(false);
+    });
+});
+
+describe('the student’s page', () => {
+    it('says marks in words and remembers the chair', async () => {
+        vi.stubGlobal('matchMedia', () => ({ matches: true }));
+        serve((call) =>
+            call.path.includes('/page')
+                ? {}
+                : {
+                      title: 'Tune', part: 'Violin I', edition: 1, at: '2026-11-20T10:00:00Z', changed: null,
+                      chairs: ['outside', 'inside'],
+                      list: ['1.1     up', '2.1     low 2, leave down', '3.1     III', '4.1     on D', '5.1     0', '6.2     x4'],
+                  },
+        );
+        const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/part/:token', component: MyPartScreen }] });
+        await router.push('/part/abc');
+        const page = mount(MyPartScreen, { global: { plugins: [router], stubs: { EngravedPage: true, Teleport: true } } });
+        await flushPromises();
+        const text = page.find('.list').text();
+        ['V up bow', 'finger low 2, leave the finger down', 'position III', 'on D string', 'open string', 'finger x4'].forEach((words) =>
+            expect(text).toContain(words),
+        );
+        await page.findAll('.chairs button')[1]!.trigger('click');
+        await flushPromises();
+        expect(localStorage.getItem('chair-abc')).toBe('inside');
+        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside');
+        page.unmount();
+    });
+});

@@ -32,6 +32,18 @@ final readonly class Futures
         return $futures;
     }
 
+    /**
+     * What one more mark would do to what follows, against the part as it is.
+     *
+     * @param list<string> $lines pencil lines that lay the mark
+     */
+    public function ofMark(Score $score, PartPlan $now, Mark $mark, string $text, array $lines, ?Roadmap $roadmap = null): Future
+    {
+        $plan = $this->planner->part($score, $now->part, $now->book->with($now->part, $mark), $roadmap);
+
+        return new Future($text, $lines, $this->does($plan, $now, $mark, $score));
+    }
+
     /** @return list<Future> */
     private function ofChoice(Score $score, Part $part, MarkBook $book, Mark $choice, Roadmap $roadmap): array
     {

@@ -36,6 +36,18 @@ final class HandTest extends FeatureTestCase
         $this->getJson("/api/sections/{$section->id}/notes/P9-m9-n9")->assertNotFound();
     }
 
+    public function testTheOtherDirectionTellsWhatItWouldDo(): void
+    {
+        $section = $this->section($this->piece('A4q | D4q E4q F4q G4q | A4w'));
+        $this->actingAs($this->director);
+
+        $bows = $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")->json('bows');
+
+        self::assertSame(['up'], array_column($bows, 'text'));
+        self::assertStringContainsString('later bows go the other way', $bows[0]['does']);
+        self::assertSame([], $this->getJson("/api/sections/{$section->id}")->json('marks'), 'nothing was laid');
+    }
+
     public function testWhereTheMeasureReturnsIsTold(): void
     {
         $section = $this->section($this->piece('A4q | D4q E4q F4h | A4w | D4q E4q F4h'));

@@ -53,10 +53,98 @@ final class MarkCommandTest extends TestCase
         self::assertSame(0, $this->command('out.mxl')[0]);
     }
 
+    public function testTheContractsFingerFields(): void
+    {
+        $json = json_decode($this->command('tune.musicxml', '--profile=third-position')[1], true);
+        self::assertIsArray($json);
+        $finger = $json['parts'][0]['notes'][1]['finger'];
+
+        foreach (['string', 'number', 'shape', 'position', 'shift', 'leaveDown', 'origin', 'why', 'others'] as $key) {
+            self::assertArrayHasKey($key, $finger);
+        }
+        self::assertSame(['A', 3, 'regular', 'I', false, 'worked-out'], [
+            $finger['string'], $finger['number'], $finger['shape'], $finger['position'], $finger['shift'], $finger['origin'],
+        ]);
+        self::assertNotSame([], $finger['others']);
+        foreach ($finger['others'] as $other) {
+            self::assertSame(['string', 'number', 'shape', 'position', 'costs', 'why'], array_keys($other));
+            self::assertGreaterThanOrEqual(0, $other['costs']);
+        }
+    }
+
+    public function testOpenChoicesStandAtTheNoteWhereTheyBegin(): void
+    {
+        file_put_contents("{$this->folder}/marks.txt", "1.1 slur 1.2 or no slurs
+1.3 III or I
+");
+        $json = json_decode($this->command('tune.musicxml', '--marks=marks.txt', '--profile=third-position')[1], true);
+        self::assertIsArray($json);
+        [, $first, , $third] = $json['parts'][0]['notes'];
+
+        self::assertSame(['slur 1.2', 'no slurs'], array_column($first['choices'], 'text'));
+        self::assertSame([['1.3 III'], ['1.3 I']], array_column($third['choices'], 'lines'));
+        self::assertSame('III', $third['finger']['position']);
+        self::assertContains('III or I', $third['prints']);
+        self::assertArrayNotHasKey('choices', $json['parts'][0]['notes'][2]);
+    }
+
+    public function testSchoolsSizesAndDensities(): void
+    {
+        $fingers = fn (string ...$options): array => array_map(
+            static fn (array $note): string => $note['finger']['string'] . $note['finger']['number'],
+            json_decode($this->command('scale.musicxml', ...$options)[1], true)['parts'][0]['notes'],
+        );
+        file_put_contents("{$this->folder}/scale.musicxml", Passage::of('4/4', 'G4q A4q B4q A4q')->musicXml());
+
+        self::assertSame(['D3', 'A0', 'A1', 'A0'], $fingers());
+        self::assertSame(['D3', 'D4', 'A1', 'D4'], $fingers('--school=open=four'));
+        $list = fn (string ...$options): string => $this->command('scale.musicxml', '--lines=page', '--out=list.txt', ...$options)[1]
+            . file_get_contents("{$this->folder}/list.txt");
+        self::assertStringContainsString('0', $list('--density=every'));
+        self::assertStringNotContainsString(', 0', $list('--density=sparse'));
+    }
+
+    public function testTempoFromAPlaceOnAndAPageForAChair(): void
+    {
+        file_put_contents("{$this->folder}/long.musicxml", Passage::of('4/4', 'D4w | [mark B] E4w')->at(120)->musicXml());
+        $flags = fn (string ...$options): array => array_column(
+            json_decode($this->command('long.musicxml', ...$options)[1], true)['parts'][0]['flags'],
+            'measure',
+        );
+        self::assertSame([], $flags());
+        self::assertSame(['2'], $flags('--tempo=B:30'));
+        self::assertSame(['1', '2'], $flags('--tempo=30'));
+
+        file_put_contents("{$this->folder}/marks.txt", "1.3 change up @outside
+1.4 change up @inside
+");
+        foreach (['outside' => 0, 'inside' => 0] as $chair => $unused) {
+            [$exit, $output] = $this->command('long.musicxml', '--marks=marks.txt', "--chair={$chair}");
+            self::assertSame(0, $exit);
+            self::assertSame('down', json_decode($output, true)['parts'][0]['notes'][1]['bow']['direction']);
+        }
+    }
+
+    public function testThePartOnOpenStringsIsWritten(): void
+    {
+        [$exit, $output] = $this->command('tune.musicxml', '--practice=open-strings', '--out=open.musicxml');
+
+        self::assertSame([0, ''], [$exit, $output]);
+        preg_match_all('~<step>(\w)</step>~', (string) file_get_contents("{$this->folder}/open.musicxml"), $steps);
+        self::assertSame(['A', 'A', 'E', 'E', 'E', 'E'], $steps[1]);
+    }
+
     /** @return iterable<string, array{list<string>, string}> */
     public static function mistakes(): iterable
     {
         yield 'no file' => [['nowhere.xml'], 'nowhere.xml: there is no such file'];
+        yield 'an unknown chair' => [['tune.musicxml', '--chair=balcony'], '--chair: expected outside, inside'];
+        yield 'a tempo from nowhere' => [['tune.musicxml', '--tempo=Z:90'], '“Z” is neither a measure nor a rehearsal mark'];
+        yield 'tempo 0' => [['tune.musicxml', '--tempo=1:0'], '--tempo: expected quarter notes a minute'];
+        yield 'an unknown density' => [['tune.musicxml', '--density=thick'], '--density: expected sparse'];
+        yield 'an unknown wording' => [['tune.musicxml', '--wording=runes'], '--wording: expected words'];
+        yield 'an unknown practice' => [['tune.musicxml', '--practice=scales'], '--practice: expected open-strings'];
+        yield 'practice as JSON' => [['tune.musicxml', '--practice=open-strings'], 'ends in .musicxml or .mxl'];
         yield 'no score' => [['bad.xml'], 'bad.xml: The file is not a readable MusicXML file'];
         yield 'another ending' => [['bad.pdf'], '.pdf'];
         yield 'a part that is not there' => [['tune.musicxml', '--part=Oboe'], 'there is no part “Oboe”; its parts are Violin I.'];

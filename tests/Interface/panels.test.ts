@@ -6,6 +6,7 @@ import type { Fingerboard, NoteDetail, Tutti } from '../../resources/js/api/type
 import FingerboardCard from '../../resources/js/class/FingerboardCard.vue';
 import { DENSITY, PROFILES, SCHOOLS, WORDING } from '../../resources/js/class/words';
 import Because from '../../resources/js/desk/Because.vue';
+import BecauseBow from '../../resources/js/desk/BecauseBow.vue';
 import BecauseHand from '../../resources/js/desk/BecauseHand.vue';
 import ComesAgain from '../../resources/js/desk/ComesAgain.vue';
 import FingerString from '../../resources/js/desk/FingerString.vue';
@@ -25,6 +26,7 @@ const detail: NoteDetail = {
         ],
     }),
     choices: [],
+    bows: [{ text: 'up', lines: ['n1 up'], does: '4 later bows go the other way' }],
     again: ['n5'],
 };
 
@@ -90,6 +92,36 @@ describe('the hand beside the page', () => {
         const panel = mount(BecauseHand, plugins());
         expect(panel.find('.acts').exists()).toBe(false);
         expect(panel.find('.other').attributes('disabled')).toBeDefined();
+    });
+});
+
+describe('the bow beside the page', () => {
+    it('tells what the other direction would do, and takes it', async () => {
+        const open = desk();
+        open.detail = detail;
+        const panel = mount(BecauseBow, plugins());
+        expect(panel.text()).toContain('Up instead');
+        expect(panel.text()).toContain('4 later bows go the other way.');
+        await panel.find('.other').trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['n1 up']);
+    });
+
+    it('prints its advice as words', async () => {
+        const open = desk();
+        open.plan = {
+            ...open.plan!,
+            notes: open.plan!.notes.map((note) => ({ ...note, bow: { ...note.bow!, advice: 'to the tip' } })),
+        };
+        await mount(BecauseBow, plugins()).find('.is-answer button').trigger('click');
+        await settled();
+        expect(sent().lines).toEqual(['n1 "to the tip"']);
+    });
+
+    it('says so where nothing is bowed', () => {
+        const open = desk();
+        open.plan = { ...open.plan!, notes: open.plan!.notes.map((note) => ({ ...note, bow: null })) };
+        expect(mount(BecauseBow, plugins()).text()).toContain('No bow here');
     });
 });
 
@@ -203,12 +235,13 @@ describe('sheets of the desk', () => {
         inputs[0]!.dispatchEvent(new Event('input'));
         document.querySelector('form')!.dispatchEvent(new Event('submit'));
         await settled();
-        expect(calls).toEqual([]);
+        const puts = (): typeof calls => calls.filter((call) => call.method === 'PUT');
+        expect(puts()).toEqual([]);
         inputs[0]!.value = '96';
         inputs[0]!.dispatchEvent(new Event('input'));
         document.querySelector('form')!.dispatchEvent(new Event('submit'));
         await settled();
-        expect(calls[0]).toMatchObject({ method: 'PUT', path: 'pieces/1/tempos', body: { tempos: { 1: 96, 2: 80 } } });
+        expect(puts()[0]).toMatchObject({ path: 'pieces/1/tempos', body: { tempos: { 1: 96, 2: 80 } } });
         sheet.unmount();
     });
 

@@ -14,6 +14,7 @@ use UprightPencil\Format\MarkedScoreCsv;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MarksJson;
 use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\Mxl;
@@ -42,6 +43,7 @@ final class MarkCommand extends Command
         {--density=standard : how many fingers the page shows: sparse, standard, every}
         {--wording=words : how altered fingers are written: words, letter, arrow}
         {--size= : of the instrument: 3/4, 1/2, 15″ …}
+        {--practice= : open-strings writes the part on open strings (.musicxml, .mxl)}
         {--lines=marks : what a .txt holds: marks, or page}
         {--chair=outside : whose page: outside, inside or "stand 2"}
         {--tempo=* : quarter notes a minute over what the score says: 96, or from a place on: B:96}
@@ -76,6 +78,9 @@ final class MarkCommand extends Command
         unset($bytes);
         $score = (new ScoreReader())->fromDocument($document);
         $parts = $this->chosenParts($score);
+        if ($this->text('practice') !== '' && count($parts) > 1) {
+            throw new CommandFailed('--practice: choose one part with --part.');
+        }
         $books = $this->books($score, $parts);
         $plan = (new Planner($options->withTempos($this->tempos($score))))->plan($score, $books, $parts, $this->chair());
         $plan = $plan->withFlags((new Comparison($score, $plan->parts))->flags());
@@ -110,6 +115,12 @@ final class MarkCommand extends Command
             throw new CommandFailed('--lines: expected marks or page.');
         }
 
+        if (!in_array($this->text('practice'), ['', 'open-strings'], true)) {
+            throw new CommandFailed('--practice: expected open-strings.');
+        }
+        if ($this->text('practice') !== '' && !in_array($this->ending(), ['musicxml', 'mxl'], true)) {
+            throw new CommandFailed('--practice: give --out a file that ends in .musicxml or .mxl.');
+        }
         $density = Density::tryFrom($this->text('density')) ?? throw new CommandFailed('--density: expected sparse, standard or every.');
 
         return new PlanOptions($profile, $schools, $tempo, density: $density, wording: $this->wording(), size: $this->text('size'));
@@ -211,7 +222,9 @@ final class MarkCommand extends Command
 
     private function write(string $ending, ScorePlan $plan, Document $document, bool $onlyThese): void
     {
-        $content = match ($ending) {
+        $content = match ($this->text('practice') === '' ? $ending : "{$ending} on open strings") {
+            'musicxml on open strings' => (new OpenStringWriter($document))->write($plan->parts[0]),
+            'mxl on open strings' => (new Mxl())->pack((new OpenStringWriter($document))->write($plan->parts[0])),
             'musicxml' => (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
             'mxl' => (new Mxl())->pack((new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese)),
             'csv' => (new MarkedScoreCsv())->write($plan),

@@ -18,11 +18,13 @@ use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\Kind;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\Future;
 use UprightPencil\Plan\Futures;
+use UprightPencil\Plan\PartPlan;
 use UprightPencil\Sections\MarkCopy;
 use UprightPencil\Sections\PassageReturn;
 use UprightPencil\Sections\Returns;
@@ -46,8 +48,27 @@ final class NoteController extends Controller
         return response()->json([
             'finger' => $finger instanceof NoteFinger ? MarkedScoreJson::finger($finger) : null,
             'choices' => array_map(static fn (Future $future): array => MarkedScoreJson::future($future), $futures[$note] ?? []),
+            'bows' => array_map(MarkedScoreJson::future(...), $this->otherBows($section, $score, $plan->part, $note)),
             'again' => (new Returns($score, $score->parts))->sameNotes($score->parts[0], $note),
         ]);
+    }
+
+    /**
+     * The other direction of the stroke a note begins, and what it would do to what follows.
+     *
+     * @return list<Future>
+     */
+    private function otherBows(Section $section, Score $score, PartPlan $plan, string $note): array
+    {
+        $bow = $plan->bow->at($note);
+        if ($bow === null || !$bow->isHead) {
+            return [];
+        }
+        $other = $bow->direction->opposite();
+        $mark = new Mark('', [new Kind\Bow($other)], $note, $note);
+        $futures = new Futures($this->plans->planner($section));
+
+        return [$futures->ofMark($score, $plan, $mark, $other->value, ["{$note} {$other->value}"])];
     }
 
     /** Passages of this part that came before, here or in another section. */

@@ -136,6 +136,8 @@ export interface Future {
 export interface NoteDetail {
     finger: Finger | null;
     choices: Future[];
+    /** The other direction, and what it would do. */
+    bows: Future[];
     again: string[];
 }
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The stroke of the chosen note: which way, why, and what else it could do. */
 import { computed } from 'vue';
-import { direct, goal, join, slur } from './acts';
+import type { Direction } from '../api/types';
+import { direct, goal, join, printAdvice, slur } from './acts';
 import { headOf, useDesk } from './store';
 
 const desk = useDesk();
@@ -23,8 +24,24 @@ const why = computed(() => {
         </strong>
         <p>{{ why }}</p>
         <p v-if="note.bow.join === 'slur' || note.bow.join === 'tie'" class="quiet">The stroke begins at {{ head?.place }}.</p>
-        <p v-if="note.bow.advice">On the bow: {{ note.bow.advice }}.</p>
+        <p v-if="note.bow.advice">
+            On the bow: {{ note.bow.advice }}.
+            <button v-if="desk.mayPropose" type="button" class="plain-button" @click="printAdvice(desk)">Print it</button>
+        </p>
     </div>
+    <template v-if="note?.bow">
+        <button
+            v-for="other in desk.detail?.bows ?? []"
+            :key="other.text"
+            class="card other"
+            type="button"
+            :disabled="!desk.mayPropose"
+            @click="direct(desk, other.text as Direction)"
+        >
+            <strong>{{ other.text === 'down' ? 'Down' : 'Up' }} instead</strong>
+            <span>{{ other.does.charAt(0).toUpperCase() + other.does.slice(1) }}.</span>
+        </button>
+    </template>
     <p v-else class="card">No bow here: plucked, or tremolo.</p>
     <div v-if="note?.bow && desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
         <button type="button" @click="direct(desk, 'down')">⊓ down <kbd>d</kbd></button>
@@ -35,3 +52,22 @@ const why = computed(() => {
         <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
     </div>
 </template>
+
+<style scoped>
+.other {
+    display: block;
+    width: 100%;
+    text-align: left;
+    cursor: pointer;
+    color: var(--ink);
+}
+
+.other:hover:enabled {
+    border-color: var(--cedar);
+}
+
+.other span {
+    display: block;
+    font-size: 13px;
+}
+</style>

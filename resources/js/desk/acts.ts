@@ -125,6 +125,14 @@ export function freeze(desk: Desk): void {
     desk.change(lines, [], `freeze the bows from ${first?.place ?? ''}`);
 }
 
+/** Puts what the bow lane advises on the page, as words over the stroke. */
+export function printAdvice(desk: Desk): void {
+    const note = desk.notes[headOf(desk.notes, desk.chosen)];
+    const advice = note?.bow?.advice;
+    if (!note || !advice) return;
+    desk.change([`${note.id} "${advice}"`], [], `“${advice}” at ${note.place}`);
+}
+
 const HAND_SLOTS = ['finger', 'position', 'string'];
 const POSITIONS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
 const BASS_POSITIONS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];

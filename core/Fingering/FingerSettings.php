@@ -53,6 +53,8 @@ final readonly class FingerSettings
         public float $extensionPerMm = 0.01,
         /** The open cello hand is held over several notes: each of them costs less than a reach back for one. */
         public float $openedHand = 0.70,
+        /** Reaching back out of a position higher than first. */
+        public float $backFromHigh = 0.25,
         /** What x4 costs beside its millimetres. */
         public float $fourForward = 0.40,
         public float $crossing = 0.15,

@@ -210,8 +210,7 @@ final class Grips
         $there = array_values(array_filter(
             $kept,
             fn (array $option): bool => $option[1] > 0
-                && ($this->hand->nameOf($option[2], $this->stepsOfFirst($option, $pitch)) === $position['position']
-                    || $this->hand->fits($position['position'], $option[2])),
+                && $this->hand->isIn($position['position'], $option[2], $this->stepsOfFirst($option, $pitch)),
         ));
         if ($there !== []) {
             return $there;

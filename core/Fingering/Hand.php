@@ -183,6 +183,19 @@ final readonly class Hand
     }
 
     /**
+     * Whether a hand that is in a frame is in a position: by the letters where they agree with the hand; where they do not, either
+     * name of the place is accepted.
+     *
+     * @param int $steps letter steps of the first finger's note above the open string
+     */
+    public function isIn(string $position, int $frame, int $steps): bool
+    {
+        $doLettersAgree = $this->kind !== 'bass' && $frame > 2 && in_array($frame, self::FRAMES[$this->kind][$steps] ?? [], true);
+
+        return $doLettersAgree ? $this->nameOf($frame, $steps) === $position : $this->fits($position, $frame);
+    }
+
+    /**
      * The name of the position: by the letters where they agree with the hand, else by where the hand is.
      *
      * @param int|null $steps letter steps of the first finger's note above the open string, where a finger shows them

@@ -111,6 +111,10 @@ final readonly class Prices
                     : $mm * $this->settings->extensionPerMm * ($shape === 'forward' ? $this->settings->openedHand : 1.0),
             ];
         }
+        if ($shape === 'back' && $frame > 2) {
+            // The same places lie under the open hand of the position below.
+            $items[] = [Toll::Extension, $this->settings->backFromHigh];
+        }
         $highest = $count === 1 ? $this->grips->highestStop($pitch, $moment->keyFifths) : null;
         if ($highest !== null && $highest > $string) {
             $each = $this->hand->isViolin() ? $this->settings->lowerStringViolin : $this->settings->lowerStringLow;

@@ -43,7 +43,7 @@ final class HandTest extends FeatureTestCase
 
         $bows = $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")->json('bows');
 
-        self::assertSame(['up'], array_column($bows, 'text'));
+        self::assertSame(['down'], array_column($bows, 'text'));
         self::assertStringContainsString('later bows go the other way', $bows[0]['does']);
         self::assertSame([], $this->getJson("/api/sections/{$section->id}")->json('marks'), 'nothing was laid');
     }

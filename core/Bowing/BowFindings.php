@@ -104,7 +104,15 @@ final class BowFindings
                     $this->road->directions[$from],
                     fn (Direction $direction, bool $isForced): bool
                         => $direction === $this->road->directions[$to] && !$isForced,
-                ), ...$this->retry->ways($this->strokes, $from, $to, $this->road->directions[$to], $this->places(), false)]);
+                ), ...$this->retry->ways(
+                    $this->strokes,
+                    $this->road,
+                    $from,
+                    $to,
+                    $this->road->directions[$to],
+                    $this->places(),
+                    false,
+                )]);
         }
 
         return $flags;
@@ -251,7 +259,15 @@ final class BowFindings
                 $index,
                 $this->road->directions[$from],
                 static fn (Direction $direction): bool => $direction === $wanted,
-            ), ...$this->retry->ways($this->strokes, $from, $index, $wanted, $this->places(), $isStart)]);
+            ), ...$this->retry->ways(
+                $this->strokes,
+                $this->road,
+                $from,
+                $index,
+                $wanted,
+                $this->places(),
+                $isStart,
+            )]);
         }
 
         return $flags;

@@ -57,17 +57,7 @@ final readonly class LinePlanner
             $mender,
             $candidates,
             $decisions,
-            new Retry(
-                $this->score,
-                $this->part,
-                $this->line,
-                $this->book,
-                $this->tempo,
-                $use,
-                $this->settings,
-                $roadmap,
-                $this->chair,
-            ),
+            new Retry($this->part, $this->line, $facts, $decisions, $this->settings),
         );
 
         return new BowPlan($bows->of($strokes, $road, $travel), $findings->all());

@@ -4,21 +4,15 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
-use UprightPencil\Marks\Kind;
-use UprightPencil\Marks\Mark;
-use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
-use UprightPencil\Music\Score;
-use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\WayOut;
-use UprightPencil\Roadmap\Roadmap;
 
 /**
- * Ways out that change the strokes themselves: a slur joined, a slur taken out, another start. Each is tried on the whole
- * road, built anew with its marks, and offered only when the note in question then goes the way that is wanted.
+ * Ways out that change the strokes themselves: a slur joined, a slur taken out, another start. Each is driven along the road
+ * from the stroke that stays to the one that is to turn, and offered only when that one then goes the way that is wanted.
  */
 final readonly class Retry
 {
@@ -28,15 +22,11 @@ final readonly class Retry
     private const MOST = 2;
 
     public function __construct(
-        private Score $score,
         private Part $part,
         private Line $line,
-        private MarkBook $book,
-        private TempoMap $tempo,
-        private BowUse $use,
+        private Facts $facts,
+        private Decisions $decisions,
         private BowSettings $settings,
-        private Roadmap $roadmap,
-        private string $chair,
     ) {
     }
 
@@ -47,56 +37,63 @@ final readonly class Retry
      * @param bool $mayTurnStart whether the first of them takes its direction from the start rule
      * @return list<WayOut> nearest first
      */
-    public function ways(array $strokes, int $from, int $to, Direction $wanted, Places $places, bool $mayTurnStart): array
-    {
-        $target = $strokes[$to]->head()->event;
+    public function ways(
+        array $strokes,
+        Road $road,
+        int $from,
+        int $to,
+        Direction $wanted,
+        Places $places,
+        bool $mayTurnStart,
+    ): array {
+        $stretch = array_slice($strokes, $from, $to - $from + 1);
+        $last = count($stretch) - 1;
+        $entering = $road->directions[$from];
         $ways = [];
-        for ($index = $to; $index > max($from, $to - self::REACH) && count($ways) < self::MOST; $index--) {
-            foreach ([$this->join($strokes, $index, $places), $this->split($strokes, $index - 1, $places)] as $try) {
-                if ($try !== null && $this->goes($target, $wanted, $try[1])) {
+        for ($index = $last; $index > max(0, $last - self::REACH) && count($ways) < self::MOST; $index--) {
+            foreach ([$this->join($stretch, $index, $places), $this->split($stretch, $index - 1, $places)] as $try) {
+                if ($try !== null && $this->goes($try[1], $entering, $wanted)) {
                     $ways[] = $try[0];
                 }
             }
         }
-        if ($mayTurnStart) {
-            $turn = $this->start($strokes[$from], $wanted, $target, $places);
-            $ways = $turn === null ? $ways : [...$ways, $turn];
+        if ($mayTurnStart && $this->goes($stretch, $entering->opposite(), $wanted)) {
+            $place = $places->nameOf($this->id($strokes[$from]->head()));
+            $start = $entering->opposite()->value;
+            $ways[] = new WayOut("Start {$start} at {$place}", ["{$place} {$start}"]);
         }
 
         return $ways;
     }
 
     /**
-     * Two strokes under one new slur: neighbours without a rest between, in one measure.
+     * Two strokes under one new slur: neighbours without a rest between.
      *
      * @param list<Stroke> $strokes
-     * @return array{WayOut, list<Mark>}|null
+     * @return array{WayOut, list<Stroke>}|null
      */
     private function join(array $strokes, int $index, Places $places): ?array
     {
         $one = $strokes[$index - 1] ?? null;
         $other = $strokes[$index];
         $isJoinable = $one !== null && !$other->hasRestBefore() && $other->afresh === null && $other->link === Link::None
-            && count($one->events) === 1 && count($other->events) === 1;
+            && count($one->events) === 1 && count($other->events) === 1 && !$this->facts->fixes($other->head()->event);
         if (!$isJoinable || $this->pitch($one->head()) === $this->pitch($other->head())) {
             return null;
         }
-        $from = $this->id($one->head());
-        $to = $this->id($other->head());
-        $kind = new Kind\SlurTo($places->nameOf($to));
-        $line = "{$places->nameOf($from)} slur {$places->nameOf($to)}";
+        $from = $places->nameOf($this->id($one->head()));
+        $to = $places->nameOf($this->id($other->head()));
+        $joined = $strokes;
+        array_splice($joined, $index - 1, 2, [$one->with($other->events)]);
 
-        return [
-            new WayOut("Slur {$places->nameOf($from)} to {$places->nameOf($to)}", [$line]),
-            [new Mark('', [$kind], $from, $from, targets: [$to])],
-        ];
+        return [new WayOut("Slur {$from} to {$to}", ["{$from} slur {$to}"]), $joined];
     }
 
     /**
      * A slur of two taken out.
      *
      * @param list<Stroke> $strokes
-     * @return array{WayOut, list<Mark>}|null
+     * @return array{WayOut, list<Stroke>}|null
      */
     private function split(array $strokes, int $index, Places $places): ?array
     {
@@ -104,44 +101,20 @@ final readonly class Retry
         if ($stroke === null || count($stroke->events) !== 2 || $this->pitch($stroke->events[0]) === $this->pitch($stroke->events[1])) {
             return null;
         }
-        $id = $this->id($stroke->head());
+        $place = $places->nameOf($this->id($stroke->head()));
+        $split = $strokes;
+        array_splice($split, $index, 1, [$stroke->first(), $stroke->rest()]);
 
-        return [
-            new WayOut("Take the slur out at {$places->nameOf($id)}", ["{$places->nameOf($id)} no slurs"]),
-            [new Mark('', [new Kind\NoSlurs()], $id, $id)],
-        ];
+        return [new WayOut("Take the slur out at {$place}", ["{$place} no slurs"]), array_values($split)];
     }
 
-    private function start(Stroke $first, Direction $wanted, int $target, Places $places): ?WayOut
+    /** @param list<Stroke> $strokes the stretch as it would be, the stroke in question last */
+    private function goes(array $strokes, Direction $entering, Direction $wanted): bool
     {
-        $id = $this->id($first->head());
-        foreach (Direction::cases() as $direction) {
-            if ($this->goes($target, $wanted, [new Mark('', [new Kind\Bow($direction)], $id, $id)])) {
-                return new WayOut("Start {$direction->value} at {$places->nameOf($id)}", ["{$places->nameOf($id)} {$direction->value}"]);
-            }
-        }
+        $road = Road::drive($strokes, $this->facts, $this->decisions, $this->settings, $entering);
+        $last = count($strokes) - 1;
 
-        return null;
-    }
-
-    /** @param list<Mark> $marks */
-    private function goes(int $event, Direction $wanted, array $marks): bool
-    {
-        $book = $this->book->with($this->part, ...$marks);
-        $links = Links::of($this->part, $this->line, $book);
-        $facts = new Facts($this->part, $this->line, $book, $this->chair);
-        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $facts, $this->use, $this->tempo);
-        $strokes = $builder->build(Playing::of($this->line, $this->score->measures, $this->roadmap));
-        $candidates = new Candidates($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
-        $decisions = (new Mender($strokes, $facts, $candidates, $this->settings))->decide();
-        $road = Road::drive($strokes, $facts, $decisions, $this->settings);
-        foreach ($strokes as $index => $stroke) {
-            if ($stroke->head()->event === $event) {
-                return $road->directions[$index] === $wanted && !$road->isForced($index) && $road->problems === [];
-            }
-        }
-
-        return false;
+        return $road->directions[$last] === $wanted && !$road->isForced($last);
     }
 
     private function id(PlayedEvent $played): string

@@ -46,6 +46,46 @@ final readonly class Stroke
         return $this->events[count($this->events) - 1];
     }
 
+    /**
+     * The same stroke with more under its bow.
+     *
+     * @param non-empty-list<PlayedEvent> $more
+     */
+    public function with(array $more): self
+    {
+        return $this->over([...$this->events, ...$more], $this->link, $this->gap, $this->gapSeconds, $this->afresh);
+    }
+
+    /** Its first event as a stroke of its own. */
+    public function first(): self
+    {
+        return $this->over([$this->events[0]], $this->link, $this->gap, $this->gapSeconds, $this->afresh);
+    }
+
+    /** What follows its first event as a stroke of its own. */
+    public function rest(): self
+    {
+        return $this->over(array_slice($this->events, 1) ?: $this->events, Link::None, Fraction::zero(), 0.0, null);
+    }
+
+    /** @param non-empty-list<PlayedEvent> $events */
+    private function over(array $events, Link $link, Fraction $gap, float $gapSeconds, ?Afresh $afresh): self
+    {
+        return new self(
+            $events,
+            $link,
+            $gap,
+            $gapSeconds,
+            $afresh,
+            $this->onDownbeat,
+            $this->overDownbeat,
+            $this->strength,
+            $this->seconds,
+            $this->comfortableCm,
+            $this->isShortened,
+        );
+    }
+
     public function hasRestBefore(): bool
     {
         return $this->gap->isPositive();

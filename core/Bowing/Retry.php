@@ -105,7 +105,7 @@ final readonly class Retry
         $split = $strokes;
         array_splice($split, $index, 1, [$stroke->first(), $stroke->rest()]);
 
-        return [new WayOut("Take the slur out at {$place}", ["{$place} no slurs"]), array_values($split)];
+        return [new WayOut("Take the slur out at {$place}", ["{$place} no slurs"]), $split];
     }
 
     /** @param list<Stroke> $strokes the stretch as it would be, the stroke in question last */

@@ -187,6 +187,23 @@ defineExpose({ ask });
     color: var(--soft);
 }
 
+.because :deep(.other) {
+    display: block;
+    width: 100%;
+    text-align: left;
+    cursor: pointer;
+    color: var(--ink);
+}
+
+.because :deep(.other:hover:enabled) {
+    border-color: var(--cedar);
+}
+
+.because :deep(.other span) {
+    display: block;
+    font-size: 13px;
+}
+
 .sides {
     display: grid;
     grid-template-columns: 1fr 1fr;

@@ -52,22 +52,3 @@ const why = computed(() => {
         <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
     </div>
 </template>
-
-<style scoped>
-.other {
-    display: block;
-    width: 100%;
-    text-align: left;
-    cursor: pointer;
-    color: var(--ink);
-}
-
-.other:hover:enabled {
-    border-color: var(--cedar);
-}
-
-.other span {
-    display: block;
-    font-size: 13px;
-}
-</style>

@@ -76,26 +76,9 @@ function price(costs: number): string {
 </template>
 
 <style scoped>
-.other {
-    display: block;
-    width: 100%;
-    text-align: left;
-    cursor: pointer;
-    color: var(--ink);
-}
-
-.other:hover:enabled {
-    border-color: var(--cedar);
-}
-
 .other strong {
     display: flex;
     justify-content: space-between;
-}
-
-.other span {
-    display: block;
-    font-size: 13px;
 }
 
 .other em {

@@ -83,7 +83,7 @@ final readonly class Futures
         $says = [];
         if ($turned > 0) {
             $says[] = "{$turned} later " . ($turned === 1 ? 'bow goes' : 'bows go')
-                . " the other way than with the other choice, up to measure {$until}";
+                . " the other way, up to measure {$until}";
         }
         $new = count($plan->flags) - count($other->flags);
         if ($new > 0) {

@@ -19,7 +19,7 @@ final class ChoicesTest extends TestCase
 
         self::assertSame(['slur 1.2', ['1.1 slur 1.2']], [$slurred->text, $slurred->lines]);
         self::assertSame(['no slurs', ['1.1 no slurs']], [$separate->text, $separate->lines]);
-        self::assertSame('7 later bows go the other way than with the other choice, up to measure 3', $slurred->does);
+        self::assertSame('7 later bows go the other way, up to measure 3', $slurred->does);
     }
 
     public function testDirectionsTurnWhatFollowsEitherWay(): void

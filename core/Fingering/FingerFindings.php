@@ -30,6 +30,7 @@ final class FingerFindings
     /** @var array<string, true> */
     private array $told = [];
 
+    /** @param array<string, true> $reminded notes whose accidental is printed once more, by id */
     public function __construct(
         private readonly Score $score,
         private readonly Part $part,
@@ -38,6 +39,7 @@ final class FingerFindings
         private readonly Fingerboard $board,
         private readonly FingerFacts $facts,
         private readonly FingerSettings $settings,
+        private readonly array $reminded = [],
     ) {
     }
 
@@ -94,7 +96,10 @@ final class FingerFindings
             }
         }
         foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
-            $this->at(FlagCode::AccidentalHolds, $text, $note);
+            $id = $this->part->notes[$note]->id;
+            if (!isset($this->reminded[$id])) {
+                $this->at(FlagCode::AccidentalHolds, $text, $note, [new WayOut('Print it once more, in parentheses', ["{$id} courtesy"])]);
+            }
         }
 
         return $this->flags;
@@ -244,7 +249,11 @@ final class FingerFindings
             }
         }
 
-        return $chord === [] ? [] : [new WayOut('Top note only', $chord)];
+        $top = $this->part->notes[$moment->notes[count($moment->notes) - 1]]->id;
+
+        return $chord === []
+            ? []
+            : [new WayOut('Divide between partners', ["{$top} divide"]), new WayOut('Top note only', $chord)];
     }
 
     /** Who asks for what is fixed at a moment, quoted. */

@@ -6,6 +6,8 @@ namespace UprightPencil\Fingering;
 
 use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\Loudness;
+use UprightPencil\Marks\Kind\Courtesy;
+use UprightPencil\Marks\Kind\Divide;
 use UprightPencil\Marks\Kind\LeaveOut;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Line;
@@ -33,11 +35,15 @@ final readonly class FingerPlanner
         $facts = new FingerFacts($part, $book, $chair);
         $grips = new Grips($hand, $strings, $facts);
         $prices = new Prices($hand, $strings, $board, $this->settings, $grips);
-        $moments = new Moments($score, $part, $bow, $tempo, Loudness::of($score, $part), self::leftOut($part, $book));
+        $moments = new Moments($score, $part, $bow, $tempo, Loudness::of($score, $part), self::leftOut($part, $book, $chair));
+        $reminded = [];
+        foreach ($book->acting(Courtesy::class) as $mark) {
+            $reminded[$mark->from] = true;
+        }
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $facts, $this->settings);
+            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $facts, $this->settings, $reminded);
             [$playable, $options] = $this->playable($moments->of($line), $grips, $findings);
             $path = new HandPath($playable, $options, $prices, $this->settings);
             $path->solve();
@@ -80,15 +86,41 @@ final readonly class FingerPlanner
         return [$playable, $options];
     }
 
-    /** @return array<int, true> noteheads a mark leaves out */
-    private static function leftOut(Part $part, MarkBook $book): array
+    /** @return array<int, true> noteheads a mark leaves out, for everybody or for the partner they do not belong to */
+    private static function leftOut(Part $part, MarkBook $book, string $chair): array
     {
         $positions = $part->positionsById();
         $left = [];
+        foreach ($book->acting(Divide::class) as $mark) {
+            $chord = self::chordAt($part, $positions[$mark->from]);
+            foreach ($chord as $index => $note) {
+                $isTop = $index === count($chord) - 1;
+                if ($isTop === ($chair === 'inside')) {
+                    $left[$note] = true;
+                }
+            }
+        }
         foreach ($book->acting(LeaveOut::class) as $mark) {
             $left[$positions[$mark->from]] = true;
         }
 
         return $left;
+    }
+
+    /** @return list<int> noteheads of the chord a note belongs to, lowest first */
+    private static function chordAt(Part $part, int $note): array
+    {
+        $from = $note;
+        while ($from > 0 && $part->notes[$from]->inChord) {
+            $from--;
+        }
+        $chord = [$from];
+        for ($at = $from + 1; isset($part->notes[$at]) && $part->notes[$at]->inChord; $at++) {
+            $chord[] = $at;
+        }
+        usort($chord, static fn (int $a, int $b): int
+            => ($part->notes[$a]->pitch?->semitone() ?? 0) <=> ($part->notes[$b]->pitch?->semitone() ?? 0));
+
+        return $chord;
     }
 }

@@ -99,6 +99,9 @@ final readonly class MarkBook
             if ($mark->acts() && $mark->for !== 'all') {
                 $chairs[$mark->for] = true;
             }
+            if ($mark->acts() && $mark->kind() instanceof Kind\Divide) {
+                $chairs['inside'] = true;
+            }
         }
         if ($chairs === []) {
             return [];

@@ -25,6 +25,8 @@ final class MarkKinds
         Kind\LeaveDown::class,
         Kind\Slide::class,
         Kind\LeaveOut::class,
+        Kind\Divide::class,
+        Kind\Courtesy::class,
         Kind\Words::class,
     ];
 

@@ -101,7 +101,7 @@ final readonly class Planner
 
     private static function isForHand(string $slot): bool
     {
-        return in_array($slot, ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out'], true);
+        return in_array($slot, ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'], true);
     }
 
     /**

@@ -16,6 +16,8 @@ final readonly class FingerPrint
      * @param string|null $slideFrom id of the note the same finger slides from
      * @param bool $isFingerNew false when the edition prints the same finger
      * @param bool $isLeftOut nobody plays it: a grace note or the lower note of a double stop too hard for the group
+     * @param bool $isDivided partners divide the chord
+     * @param bool $hasCourtesy an accidental in parentheses, as a reminder
      */
     public function __construct(
         public string $finger = '',
@@ -26,13 +28,15 @@ final readonly class FingerPrint
         public ?string $slideFrom = null,
         public bool $isFingerNew = true,
         public bool $isLeftOut = false,
+        public bool $isDivided = false,
+        public bool $hasCourtesy = false,
     ) {
     }
 
     public function isEmpty(): bool
     {
         return $this->finger === '' && $this->position === '' && $this->string === ''
-            && $this->leaveDownTo === null && $this->slideFrom === null && !$this->isLeftOut;
+            && $this->leaveDownTo === null && $this->slideFrom === null && !$this->isLeftOut && !$this->isDivided && !$this->hasCourtesy;
     }
 
     /** @return list<string> as pencil lines say them */
@@ -45,6 +49,8 @@ final readonly class FingerPrint
             $this->leaveDownTo === null ? '' : 'leave down',
             $this->slideFrom === null ? '' : 'slide',
             $this->isLeftOut ? 'leave out' : '',
+            $this->isDivided ? 'divide' : '',
+            $this->hasCourtesy ? 'courtesy' : '',
         ], static fn (string $word): bool => $word !== ''));
     }
 }

@@ -56,6 +56,13 @@ final class FingerPrinting
                 $prints[$note->id] = new FingerPrint(isLeftOut: true);
                 continue;
             }
+            $isAside = array_intersect(['divide', 'courtesy'], $marked[$note->id] ?? []) !== [];
+            if ($isAside && ($finger === null || $note->tieStop)) {
+                $prints[$note->id] = new FingerPrint(
+                    isDivided: in_array('divide', $marked[$note->id], true),
+                    hasCourtesy: in_array('courtesy', $marked[$note->id], true),
+                );
+            }
             if ($finger === null || $note->tieStop) {
                 continue;
             }
@@ -119,6 +126,9 @@ final class FingerPrinting
             $hasLeaveDown || in_array('leave-down', $marked, true) ? $finger->leaveDownTo ?? $note->id : null,
             $isSlide || in_array('slide', $marked, true) ? ($last === null ? $note->id : $last->id) : null,
             FingerFacts::printedFinger($note) !== $finger->number,
+            false,
+            in_array('divide', $marked, true),
+            in_array('courtesy', $marked, true),
         );
     }
 

@@ -15,7 +15,7 @@ final readonly class MarkCopy
 {
     /** Slots of marks by what a director calls them. */
     public const BOWINGS = ['direction', 'join', 'change', 'slur', 'sign'];
-    public const FINGERS = ['finger', 'position', 'string', 'leave-down', 'slide'];
+    public const FINGERS = ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'];
 
     /**
      * @param list<Mark> $puts

@@ -7,6 +7,12 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\Planner;
 
 /** The watch list: what is told, where, and what raises nothing. */
 final class FingerFindingsTest extends TestCase
@@ -100,6 +106,36 @@ final class FingerFindingsTest extends TestCase
         ) {
             yield "clean music raises nothing: {$name}" => [Passage::of('4/4', $music)->inKey(2)->profile('second-year'), []];
         }
+    }
+
+    public function testPartnersDivideAChordNoHandTakes(): void
+    {
+        $passage = Passage::of('4/4', 'G3+A3w')->profile('second-year');
+        self::assertSame(['Divide between partners', 'Top note only'], array_column($passage->plan()->flags[0]->ways, 'text'));
+
+        $lines = implode("\n", $passage->plan()->flags[0]->ways[0]->lines);
+        $outside = $passage->marked($lines)->plan();
+        self::assertSame([], $outside->flags);
+        self::assertSame(['P1-m1-n2'], array_keys($outside->fingers->notes));
+        self::assertSame(['outside', 'inside'], $outside->book->chairs());
+        $inside = $passage->marked($lines)->chair('inside')->plan();
+        self::assertSame(['P1-m1-n1'], array_keys($inside->fingers->notes));
+    }
+
+    public function testACourtesyAccidentalRemindsAndThePageShowsIt(): void
+    {
+        $passage = Passage::of('4/4', 'F#4q G4q A4q F#4q | G4w')->profile('second-year');
+        $way = $passage->plan()->flags[0]->ways[0];
+        self::assertSame([], $passage->marked(implode("\n", $way->lines))->flags());
+
+        $document = Document::open($passage->musicXml());
+        $score = (new ScoreReader())->fromDocument($document);
+        $marks = (new PencilLinesReader($score, $score->parts))->read($way->lines[0])->marks['P1'];
+        $plan = (new Planner())->part($score, $score->parts[0], MarkBook::of($marks, $score->parts[0]));
+        self::assertStringContainsString(
+            '<accidental parentheses="yes">sharp</accidental>',
+            (new ScoreWriter($document))->write([$plan]),
+        );
     }
 
     /** @param list<string> $flags */

@@ -72,6 +72,10 @@ final class FingerPrintingTest extends TestCase
             Passage::of('4/4', 'E5q F5q G5q A5q | B5q C6h.'),
             ['', 'low 1', 'low 2', '', '', 'x4'],
         ];
+        yield 'a courtesy accidental' => [
+            Passage::of('4/4', 'F#4q G4q A4q F#4q')->marked('1.4 courtesy')->profile('second-year'),
+            ['high 2', '', '', 'courtesy'],
+        ];
         yield 'a note the group leaves out' => [
             Passage::of('4/4', 'g:F#4e E4q D4q E4h')->marked('P1-m1-n1 leave out')->profile('second-year'),
             ['leave out', '', '', ''],

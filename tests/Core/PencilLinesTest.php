@@ -41,7 +41,7 @@ final class PencilLinesTest extends TestCase
             '0.1 up', '1.1 down', '1.2 hook', '1.2+ up', '3.3 retake', '3.3 lift', '3.3 no retake', '1.1 no sign',
             '1.4 goal down', '1.4 goal up', '2 no slurs', '1-2 no slurs', '1.1 slur 1.2', '5.3 change up', '1.1 4', '1.1 low 4',
             '1.2 high 3', '1.1 x4', '1.1 0', '1.1 0 or 4', '1-2 III', '1.1-1.3 III : 1 3 1 3', '1 on G', '1.1 leave down',
-            '1.1 slide', '1.1 leave out', '1.1 "to the tip"', '1-2 III or I', '1.1 slur 1.2 or no slurs', '1.1 down or up',
+            '1.1 slide', '1.1 leave out', '1.1 divide', '1.1 courtesy', '1.1 "to the tip"', '1-2 III or I', '1.1 slur 1.2 or no slurs', '1.1 down or up',
             '1.1 down 2x', '1.1 down ?', '5.3 change up @outside', '1.1 down @stand 2', '1.3 down > 2.1 down', '1.1 down # why not',
             '4.5/3 up', '1.1 "say # this, or that"', '1-2 ½', '1-2 II½',
         ];

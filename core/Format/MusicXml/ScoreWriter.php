@@ -134,6 +134,12 @@ final class ScoreWriter
             Xml::child($element, 'type')?->setAttribute('size', 'cue');
             $element->setAttribute('color', '#8A8A8A');
         }
+        if ($finger->isDivided) {
+            $this->addWords($element, 'div.');
+        }
+        if ($finger->hasCourtesy) {
+            self::addCourtesy($element);
+        }
         if ($finger->string !== '') {
             $this->addWords($element, "sul {$finger->string}");
         }
@@ -167,6 +173,33 @@ final class ScoreWriter
                 $measure->insertBefore($direction, $type === 'start' ? $note : $note->nextSibling);
             }
         }
+    }
+
+    private const ACCIDENTALS = [
+        -2 => 'flat-flat', -1 => 'flat', 0 => 'natural', 1 => 'sharp', 2 => 'double-sharp',
+    ];
+
+    /** Children of a note that come after its accidental. */
+    private const AFTER_ACCIDENTAL = ['time-modification', 'stem', 'notehead', 'staff', 'beam', 'notations', 'lyric', 'play'];
+
+    private static function addCourtesy(DOMElement $note): void
+    {
+        $accidental = Xml::child($note, 'accidental');
+        if ($accidental === null) {
+            $pitch = Xml::child($note, 'pitch');
+            $alter = $pitch === null ? 0 : (int) round((float) Xml::text($pitch, 'alter'));
+            $accidental = Xml::make($note, 'accidental');
+            $accidental->textContent = self::ACCIDENTALS[$alter] ?? 'natural';
+            $before = null;
+            foreach (Xml::children($note) as $child) {
+                if (in_array($child->nodeName, self::AFTER_ACCIDENTAL, true)) {
+                    $before = $child;
+                    break;
+                }
+            }
+            $note->insertBefore($accidental, $before);
+        }
+        $accidental->setAttribute('parentheses', 'yes');
     }
 
     /** What an open choice says on the page: both possibilities, the signs of the bow drawn. */

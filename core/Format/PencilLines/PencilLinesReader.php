@@ -155,6 +155,6 @@ final class PencilLinesReader
     {
         return "“{$words}” is not a mark; expected down, up, hook, retake, lift, no retake, no sign, goal down, goal up,"
             . ' slur 1.2, no slurs, change up, a finger (4, low 4, x4), a position (III), on G, leave down, slide,'
-            . ' leave out or "words"';
+            . ' leave out, divide, courtesy or "words"';
     }
 }

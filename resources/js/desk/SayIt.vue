@@ -14,7 +14,7 @@ interface Preview {
 const WORDS = [
     'down', 'up', 'hook', 'retake', 'lift', 'no retake', 'no sign', 'goal down', 'goal up', 'slur ', 'no slurs',
     'change down', 'change up', 'down or up', '"to the tip"', '0 or 4', '4', 'low 1', 'low 2', 'low 4', 'high 2', 'high 3',
-    'x4', 'III', 'I', '½', 'on D', 'on G', 'leave down', 'slide', 'leave out',
+    'x4', 'III', 'I', '½', 'on D', 'on G', 'leave down', 'slide', 'leave out', 'divide', 'courtesy',
 ];
 
 const desk = useDesk();

@@ -69,6 +69,9 @@ function inWords(marks: string): string {
             if (mark === 'no slurs') return 'cross out the slur';
             if (mark === 'no sign') return 'cross out the printed sign';
             if (mark === 'leave down') return 'leave the finger down';
+            if (mark === 'leave out') return 'leave this note out';
+            if (mark === 'divide') return 'divided: outside the top note, inside the rest';
+            if (mark === 'courtesy') return 'write the accidental once more, in parentheses';
             if (mark === 'slide') return 'the same finger slides';
             if (/^(½|I{1,3}½?|I?V½?|VI{0,2})$/.test(mark)) return `position ${mark}`;
             if (/^(low |high |x)?[0-4]$/.test(mark)) return mark === '0' ? 'open string' : `finger ${mark}`;

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
-use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
@@ -25,13 +24,10 @@ final class BowFindings
         private readonly Score $score,
         private readonly Part $part,
         private readonly Line $line,
-        private readonly MarkBook $book,
         private readonly TempoMap $tempo,
         private readonly BowSettings $settings,
         private readonly Facts $facts,
-        private readonly NoteBows $bows,
         private readonly BowUse $use,
-        private readonly StrokeBuilder $builder,
         private readonly array $strokes,
         private readonly Road $road,
         private readonly TravelPlan $travel,
@@ -39,6 +35,7 @@ final class BowFindings
         private readonly Candidates $candidates,
         private readonly Decisions $decisions,
         private readonly Retry $retry,
+        private readonly EventFlags $flags,
     ) {
     }
 
@@ -48,13 +45,9 @@ final class BowFindings
         return [
             ...$this->problems(),
             ...$this->contradictions(),
-            ...$this->marksInsideStrokes(),
-            ...$this->displaced(),
-            ...$this->silent(),
             ...$this->goals(),
             ...$this->secondTimes(),
             ...$this->runOuts(),
-            ...$this->partners(),
         ];
     }
 
@@ -85,7 +78,7 @@ final class BowFindings
         $flags = [];
         foreach ($this->road->problems as $problem) {
             $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
-            $flags[] = $this->flag($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event);
+            $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event);
         }
 
         return $flags;
@@ -97,7 +90,7 @@ final class BowFindings
         $flags = [];
         foreach ($this->pulling() as [$from, $to]) {
             $text = $this->pullingText($from, $to);
-            $flags[] = $this->flag(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
+            $flags[] = $this->flags->at(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
                 ->withWays([...$this->ways()->within(
                     $from,
                     $to,
@@ -151,83 +144,13 @@ final class BowFindings
     private function pullingText(int $from, int $to): string
     {
         $between = $to - $from - 1;
-        $place = $this->place($this->strokes[$from]->head()->event);
+        $place = $this->flags->place($this->strokes[$from]->head()->event);
 
         [$first, $last] = [$this->road->directions[$from], $this->road->directions[$to]];
 
         return "{$first->value} at {$place} and {$last->value} here, with {$between} "
             . ($between === 1 ? 'stroke' : 'strokes') . ' between: as it comes it would be '
             . "{$last->opposite()->value}. The last two are hooked for now.";
-    }
-
-    /**
-     * Marks that ask for a stroke where a slur or tie goes on.
-     *
-     * @return list<Flag>
-     */
-    private function marksInsideStrokes(): array
-    {
-        $flags = [];
-        $seen = [];
-        foreach ($this->strokes as $stroke) {
-            foreach ($stroke->events as $position => $played) {
-                if ($position === 0 || isset($seen[$played->event])) {
-                    continue;
-                }
-                $join = $this->facts->join($played->event, $played->pass) ?? $this->facts->goal($played->event, $played->pass);
-                if ($join !== null) {
-                    $seen[$played->event] = true;
-                    $held = $this->bows->within($stroke, $position) === Join::Tie ? 'tied' : 'slurred';
-                    $flags[] = $this->flag(
-                        FlagCode::MarksContradict,
-                        "“{$join['mark']->kind()->words()}” stands here, but the note is {$held} to the one before:"
-                            . ' no stroke begins.',
-                        $played->event,
-                    );
-                }
-            }
-        }
-
-        return $flags;
-    }
-
-    /** @return list<Flag> marks another mark of the same list took the place of */
-    private function displaced(): array
-    {
-        $flags = [];
-        $positions = $this->part->positionsById();
-        foreach ($this->book->displaced as [$old, $new]) {
-            $event = $this->line->eventOfNote[$positions[$old->from]] ?? null;
-            if ($event !== null) {
-                $flags[] = $this->flag(
-                    FlagCode::MarksContradict,
-                    "“{$old->kind()->words()}” and “{$new->kind()->words()}” are both marked here; the later one holds.",
-                    $event,
-                );
-            }
-        }
-
-        return $flags;
-    }
-
-    /** @return list<Flag> bowing marks on notes that take no bow */
-    private function silent(): array
-    {
-        $flags = [];
-        $positions = $this->part->positionsById();
-        foreach ($this->book->marks as $mark) {
-            $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
-            $isForBow = in_array($mark->kind()->slot(), ['direction', 'join', 'change'], true);
-            if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
-                $flags[] = $this->flag(
-                    FlagCode::MarksContradict,
-                    "“{$mark->kind()->words()}” stands at a note without a bow stroke (pizzicato or tremolo).",
-                    $event,
-                );
-            }
-        }
-
-        return $flags;
     }
 
     /**
@@ -245,7 +168,7 @@ final class BowFindings
                 continue;
             }
             $wanted = $goal['direction'];
-            $flag = $this->flag(
+            $flag = $this->flags->at(
                 FlagCode::GoalMissed,
                 "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
                     . ' and after leaves no place to turn it.',
@@ -284,7 +207,7 @@ final class BowFindings
         foreach ((new SecondTime($this->strokes, $this->road))->firstOfEachStretch() as $index) {
             $head = $this->strokes[$index]->head();
             $direction = $this->road->directions[$index];
-            $flag = $this->flag(
+            $flag = $this->flags->at(
                 FlagCode::SecondTimeDiffers,
                 self::nth($head->pass) . " time through comes out {$direction->value} here; the first time it is"
                     . " {$direction->opposite()->value}.",
@@ -353,39 +276,8 @@ final class BowFindings
                     (int) ceil($runOut['needs']),
                     (int) floor($this->travel->lengths[$index] ?? 0.0),
                 );
-            $flags[] = $this->flag(FlagCode::BowRunsOut, $text, $event)
+            $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)
                 ->withWays($finder->ways($this->strokes[$index], $this->road->directions[$index], $this->places()));
-        }
-
-        return $flags;
-    }
-
-    /** @return list<Flag> long notes after which partners would arrive in different directions */
-    private function partners(): array
-    {
-        $flags = [];
-        $seen = [];
-        foreach ($this->strokes as $index => $stroke) {
-            $mine = 0;
-            $others = [];
-            foreach ($stroke->events as $played) {
-                $mine += count($this->facts->changes($played->event));
-                foreach ($this->facts->changesOfOthers($played->event) as $mark) {
-                    $others[$mark->for] = ($others[$mark->for] ?? 0) + 1;
-                }
-            }
-            $event = $stroke->head()->event;
-            foreach ($others as $for => $changes) {
-                if (($changes - $mine) % 2 !== 0 && !isset($seen[$event])) {
-                    $seen[$event] = true;
-                    $flags[] = $this->flag(
-                        FlagCode::MarksContradict,
-                        "Partners part here: the outside players change {$mine} times in this note and the {$for} {$changes},"
-                            . ' so they arrive at the next one in different directions.',
-                        $event,
-                    );
-                }
-            }
         }
 
         return $flags;
@@ -394,28 +286,5 @@ final class BowFindings
     private static function nth(int $pass): string
     {
         return ['First', 'Second', 'Third', 'Fourth'][$pass - 1] ?? "{$pass}th";
-    }
-
-    private function flag(FlagCode $code, string $text, int $event): Flag
-    {
-        $of = $this->line->events[$event];
-        $measure = $this->score->measures[$of->measure];
-
-        return new Flag(
-            $code,
-            ucfirst($text),
-            $this->part->id,
-            $of->measure,
-            $measure->meter->beatAt($of->offset),
-            $this->part->notes[$of->notes[0]]->id,
-        );
-    }
-
-    private function place(int $event): string
-    {
-        $of = $this->line->events[$event];
-        $measure = $this->score->measures[$of->measure];
-
-        return "measure {$measure->number} beat {$measure->meter->beatAt($of->offset)->toDecimal()}";
     }
 }

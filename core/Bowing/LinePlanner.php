@@ -40,17 +40,15 @@ final readonly class LinePlanner
         $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings))->plan($strokes, $road);
         $road->lift(array_keys($travel->lifts));
         $bows = new NoteBows($this->part, $this->line, $links, $facts, $use);
+        $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,
             $this->part,
             $this->line,
-            $this->book,
             $this->tempo,
             $this->settings,
             $facts,
-            $bows,
             $use,
-            $builder,
             $strokes,
             $road,
             $travel,
@@ -58,8 +56,10 @@ final readonly class LinePlanner
             $candidates,
             $decisions,
             new Retry($this->part, $this->line, $facts, $decisions, $this->settings),
+            $flags,
         );
+        $marks = new MarkFindings($this->part, $this->line, $this->book, $facts, $bows, $builder, $strokes, $flags);
 
-        return new BowPlan($bows->of($strokes, $road, $travel), $findings->all());
+        return new BowPlan($bows->of($strokes, $road, $travel), [...$findings->all(), ...$marks->all()]);
     }
 }

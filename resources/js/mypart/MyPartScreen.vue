@@ -7,6 +7,7 @@ import type { StudentPart } from '../api/types';
 import { engraver } from '../engraving/engraver';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { when } from '../ui/say';
+import { inWords } from './words';
 
 /** Paper in millimetres. */
 const PAPERS = { a4: { name: 'A4', width: 210, height: 297 }, letter: { name: 'US Letter', width: 215.9, height: 279.4 } } as const;
@@ -55,32 +56,6 @@ function sitAt(where: string): void {
     chair.value = where;
     localStorage.setItem(`chair-${token}`, where);
     void fetchPart();
-}
-
-function inWords(marks: string): string {
-    return marks
-        .split(', ')
-        .map((mark) => {
-            if (mark === 'down') return '⊓ down bow';
-            if (mark === 'up') return 'V up bow';
-            if (mark === 'hook') return 'same bow again, stop between';
-            if (mark === 'retake') return 'comma before: carry the bow back';
-            if (mark === 'lift') return 'comma before: lift and set again';
-            if (mark === 'no slurs') return 'cross out the slur';
-            if (mark === 'no sign') return 'cross out the printed sign';
-            if (mark === 'leave down') return 'leave the finger down';
-            if (mark === 'leave out') return 'leave this note out';
-            if (mark === 'divide') return 'divided: outside the top note, inside the rest';
-            if (mark === 'courtesy') return 'write the accidental once more, in parentheses';
-            if (mark === 'slide') return 'the same finger slides';
-            if (/^(½|I{1,3}½?|I?V½?|VI{0,2})$/.test(mark)) return `position ${mark}`;
-            if (/^(low |high |x)?[0-4]$/.test(mark)) return mark === '0' ? 'open string' : `finger ${mark}`;
-            if (/^on [A-G]$/.test(mark)) return `${mark} string`;
-            if (mark.startsWith('slur ')) return `slur to ${mark.slice(5)}`;
-            if (mark.startsWith('change ')) return `change to ${mark.slice(7)} inside the note`;
-            return mark.replace(/"/g, '');
-        })
-        .join(', ');
 }
 
 function tick(line: string): void {

@@ -17,6 +17,8 @@ const laneLayer = ref<SVGGElement | null>(null);
 let pending: Record<string, Direction | null> = {};
 let covered: SVGUseElement[] = [];
 let isLaneDue = 0;
+/** Milliseconds the hands must rest before the lanes are drawn anew: many small shapes, and nobody waits for them. */
+const LANE_REST = 650;
 
 function drawInk(): void {
     const group = inkLayer.value;
@@ -91,7 +93,7 @@ function drawLane(): void {
 function laneSoon(): void {
     // The lane can wait a moment; a key pressed meanwhile cannot.
     window.clearTimeout(isLaneDue);
-    isLaneDue = window.setTimeout(drawLane, 300);
+    isLaneDue = window.setTimeout(drawLane, LANE_REST);
 }
 
 watch(

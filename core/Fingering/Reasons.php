@@ -14,6 +14,8 @@ final readonly class Reasons
 {
     /** Layers around a note in which two ways are compared. */
     private const REACH = 5;
+    /** Where what is gained says already what the other would mean. */
+    private const SAID_BY_THE_GAIN = [Toll::Fourth, Toll::FourthForOpen, Toll::Position, Toll::NotOwned, Toll::Home];
     /** Differences smaller than this are not worth a word. */
     private const LEAST = 0.04;
 
@@ -52,6 +54,10 @@ final readonly class Reasons
         [$worse] = $this->difference($layer, $runnerUp['position']);
         if ($worse === null) {
             return 'the same hand goes on from the notes around it';
+        }
+
+        if (in_array($worse[0], self::SAID_BY_THE_GAIN, true)) {
+            return $this->gain($worse[0], $this->path->chosen($layer)) . '; ' . $this->name($runnerUp['grip'], $layer) . ' would do too';
         }
 
         return $this->gain($worse[0], $this->path->chosen($layer)) . ': ' . $this->name($runnerUp['grip'], $layer) . ' means '

@@ -28,12 +28,17 @@ final class ReasonsTest extends TestCase
         yield 'an open string' => [
             Passage::of('4/4', 'G4q A4q G4h')->at(80)->profile('second-year'),
             1,
-            'the open string serves: 4 on D means a stopped A4 where the open string serves',
+            'the open string serves; 4 on D would do too',
         ];
         yield 'a position for what first does not reach' => [
             Passage::of('4/4', 'D6q C#6q B5h')->inKey(2),
             0,
             'third position: first position does not reach D6',
+        ];
+        yield 'the finger of a letter, said once' => [
+            Passage::of('4/4', 'B3q C#4q B3h')->by('Viola')->profile('second-year'),
+            1,
+            'the finger of this letter; low 4 on G would do too',
         ];
         yield 'a mark' => [Passage::of('4/4', 'G4q A4q G4h')->marked('1.2 4'), 1, 'marked so'];
         yield 'the only place' => [

@@ -83,19 +83,19 @@ final class Facts
      */
     public function direction(int $event, int $pass): ?array
     {
-        return self::onPass($this->directions[$event] ?? [], $pass);
+        return isset($this->directions[$event]) ? self::onPass($this->directions[$event], $pass) : null;
     }
 
     /** @return array{kind: MarkKind, mark: Mark}|null */
     public function join(int $event, int $pass): ?array
     {
-        return self::onPass($this->joins[$event] ?? [], $pass);
+        return isset($this->joins[$event]) ? self::onPass($this->joins[$event], $pass) : null;
     }
 
     /** @return array{direction: Direction, mark: Mark}|null */
     public function goal(int $event, int $pass): ?array
     {
-        return self::onPass($this->goals[$event] ?? [], $pass);
+        return isset($this->goals[$event]) ? self::onPass($this->goals[$event], $pass) : null;
     }
 
     /** @return list<Mark> in the order they stand in the note */

@@ -9,6 +9,8 @@ use UprightPencil\Music\Fraction;
 /** An event of a line as it comes in playing order. */
 final readonly class PlayedEvent
 {
+    private Fraction $end;
+
     /**
      * @param int $event position in the line
      * @param int $pass 1 for the first time its measure is played
@@ -25,10 +27,11 @@ final readonly class PlayedEvent
         public int $visit,
         public bool $isLeap,
     ) {
+        $this->end = $onset->plus($duration);
     }
 
     public function end(): Fraction
     {
-        return $this->onset->plus($this->duration);
+        return $this->end;
     }
 }

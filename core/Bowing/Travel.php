@@ -211,7 +211,7 @@ final class Travel
      */
     private function lengths(TravelStroke $stroke): array
     {
-        $key = "{$stroke->seconds} {$stroke->slowest} {$stroke->comfortable} {$stroke->fastest}";
+        $key = pack('d4', $stroke->seconds, $stroke->slowest, $stroke->comfortable, $stroke->fastest);
 
         return $this->lengths[$key] ??= $this->priced($stroke);
     }
@@ -244,7 +244,7 @@ final class Travel
     private function regions(TravelStroke $stroke): array
     {
         [$low, $high, $weight] = $stroke->region;
-        $key = "{$low} {$high} {$weight}";
+        $key = pack('d3', $low, $high, $weight);
         if (!isset($this->regions[$key])) {
             $this->regions[$key] = [];
             for ($position = 0; $position <= self::BINS; $position++) {

@@ -59,7 +59,7 @@ final readonly class TravelPlanner
      * The parts of a stroke between the changes inside it.
      *
      * @return list<array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
-     *     shares: list<array{int, float, float}>}> shares: position in the stroke's events, weight, whole weight of the event
+     *     shares: list<array{int, float}>}> shares: position in the stroke's events, weight
      */
     private function pieces(Stroke $stroke, Direction $direction): array
     {
@@ -68,15 +68,24 @@ final readonly class TravelPlanner
         $piece = ['direction' => $direction] + $empty;
         foreach ($stroke->events as $position => $played) {
             $use = $this->use->of($played->event);
+            $cuts = $this->changesAt($played, $direction);
+            if ($cuts === []) {
+                $piece['seconds'] += $use['seconds'];
+                $piece['slowest'] += $use['slowest'];
+                $piece['comfortable'] += $use['comfortable'];
+                $piece['fastest'] += $use['fastest'];
+                $piece['shares'][] = [$position, max($use['comfortable'], 1e-3)];
+                continue;
+            }
             $length = $this->line->events[$played->event]->duration;
             $done = Fraction::zero();
-            foreach ([...$this->changesAt($played, $direction), null] as $cut) {
+            foreach ([...$cuts, null] as $cut) {
                 $until = $cut ?? $length;
                 $part = $length->isPositive() ? max(0.0, $until->minus($done)->toFloat() / $length->toFloat()) : 1.0;
                 foreach (['seconds', 'slowest', 'comfortable', 'fastest'] as $name) {
                     $piece[$name] += $part * $use[$name];
                 }
-                $piece['shares'][] = [$position, $part * max($use['comfortable'], 1e-3), max($use['comfortable'], 1e-3)];
+                $piece['shares'][] = [$position, $part * max($use['comfortable'], 1e-3)];
                 if ($cut !== null) {
                     $pieces[] = $piece;
                     $direction = $direction->opposite();
@@ -110,7 +119,7 @@ final readonly class TravelPlanner
     /**
      * @param list<Stroke> $strokes
      * @param array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
-     *     shares: list<array{int, float, float}>} $piece
+     *     shares: list<array{int, float}>} $piece
      */
     private function item(array $strokes, Road $road, int $index, int $number, array $piece): TravelStroke
     {
@@ -140,7 +149,7 @@ final readonly class TravelPlanner
      * Notes under one bow share it by the time they take and how loud they are.
      *
      * @param array<int, array<int, array{from: float, to: float}>> $places by event and pass
-     * @param list<array{int, float, float}> $shares
+     * @param list<array{int, float}> $shares
      */
     private function share(array &$places, Stroke $stroke, array $shares, float $from, float $to): void
     {

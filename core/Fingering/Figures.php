@@ -7,8 +7,7 @@ namespace UprightPencil\Fingering;
 /**
  * The same figure takes the same fingers wherever it comes again: in sequence at another pitch, or as it was.
  *
- * A figure is a run of notes with one rhythm and equal intervals in semitones; plain scale steps are none. Its fingers are held
- * to the first time's all or nothing, and only where that costs little more than the best of its own.
+ * What a figure is, {@see FigureShapes} says. Its fingers are held to the first time's all or nothing, and only where that costs little more than the best of its own.
  */
 final readonly class Figures
 {
@@ -17,12 +16,11 @@ final readonly class Figures
     /** Layers around a figure that may follow suit. */
     private const MARGIN = 4;
 
-    /** @var list<array{begins: bool, goesOn: bool, rhythm: string, step: int, text: string}> */
-    private array $tokens;
+    private FigureShapes $shapes;
 
     public function __construct(private HandPath $path, private FingerSettings $settings)
     {
-        $this->tokens = self::tokens($path);
+        $this->shapes = FigureShapes::of($path);
     }
 
     public function settle(): void
@@ -31,7 +29,7 @@ final readonly class Figures
         foreach (self::LENGTHS as $length) {
             $models = [];
             for ($start = 0, $last = $this->path->count() - $length; $start <= $last; $start++) {
-                $shape = $this->shape($start, $length);
+                $shape = $this->shapes->at($start, $length);
                 if ($shape === null) {
                     continue;
                 }
@@ -48,54 +46,6 @@ final readonly class Figures
                 }
             }
         }
-    }
-
-    /** Rhythm, slurs and intervals of a run that begins on a beat; null when it is no figure. */
-    private function shape(int $start, int $length): ?string
-    {
-        if (!$this->tokens[$start]['begins']) {
-            return null;
-        }
-        $shape = $this->tokens[$start]['rhythm'];
-        $least = $most = null;
-        $widest = 0;
-        for ($layer = $start + 1; $layer < $start + $length; $layer++) {
-            $token = $this->tokens[$layer];
-            if (!$token['goesOn']) {
-                return null;
-            }
-            $step = $token['step'];
-            $shape .= $token['text'];
-            $least = min($least ?? $step, $step);
-            $most = max($most ?? $step, $step);
-            $widest = max($widest, abs($step));
-        }
-        $isScale = $widest <= 2 && ($least > 0 || $most < 0);
-
-        return $widest === 0 || $isScale ? null : $shape;
-    }
-
-    /** @return list<array{begins: bool, goesOn: bool, rhythm: string, step: int, text: string}> what a figure is made of, by layer */
-    private static function tokens(HandPath $path): array
-    {
-        $tokens = [];
-        $before = null;
-        for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
-            $moment = $path->moment($layer);
-            $semitone = $moment->pitches[0]->semitone();
-            $step = $before === null ? 0 : $semitone - $before;
-            $rhythm = ':' . round($moment->quarters, 4);
-            $tokens[] = [
-                'begins' => !$moment->isGrace && !$moment->isChord() && fmod($moment->onset, 0.5) < 1e-6,
-                'goesOn' => !$moment->isChord() && $moment->rest <= 0.0,
-                'rhythm' => $rhythm,
-                'step' => $step,
-                'text' => $step . $rhythm . ($moment->isSlurred ? '(' : ' '),
-            ];
-            $before = $semitone;
-        }
-
-        return $tokens;
     }
 
     private function hold(int $model, int $start, int $length): bool

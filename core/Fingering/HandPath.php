@@ -364,14 +364,9 @@ final class HandPath implements Moves
                 . ($moment->pitches[0]->semitone() === $before->pitches[0]->semitone() ? 's' : '');
         }
 
-        return sprintf(
-            '%.4f %.4f %d%d %s',
-            min($moment->since, 9.0),
-            min($moment->rest, 9.0),
-            $moment->isSlurred,
-            $moment->isFresh,
-            $letters,
-        );
+        // Tenths of a millisecond: what a table of tempos differs in beyond them changes no price.
+        return (int) round(min($moment->since, 9.0) * 1e4) . ' ' . (int) round(min($moment->rest, 9.0) * 1e4)
+            . ($moment->isSlurred ? '(' : ' ') . ($moment->isFresh ? '!' : ' ') . $letters;
     }
 
     /** @param list<array{Toll, float}> $items */

@@ -7,6 +7,8 @@ namespace UprightPencil\Music;
 /** What one line plays at one moment: a note or a chord, with the grace notes that lead to it. */
 final readonly class Event
 {
+    private Fraction $end;
+
     /**
      * @param list<int> $notes positions in {@see Part::$notes}
      * @param list<int> $graceBefore grace notes leading to it
@@ -22,11 +24,12 @@ final readonly class Event
         public Fraction $onset,
         public Fraction $duration,
     ) {
+        $this->end = $onset->plus($duration);
     }
 
     public function end(): Fraction
     {
-        return $this->onset->plus($this->duration);
+        return $this->end;
     }
 
     /** @return list<int> every notehead in the order it sounds */

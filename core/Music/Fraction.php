@@ -24,28 +24,39 @@ final readonly class Fraction implements \Stringable
      */
     public static function of(int $numerator, int $denominator = 1): self
     {
-        // Music uses few lengths over and over: one object each keeps scores small.
+        if ($denominator === 0) {
+            throw MusicException::zeroDenominator();
+        }
+        // Scores use few lengths over and over: one object each keeps what is stored of them small. Sums are made anew, which is
+        // quicker than looking them up.
         /** @var array<int, self> $known */
         static $known = [];
         if ($numerator >= 0 && $numerator < 0x100000 && $denominator > 0 && $denominator < 0x1000) {
             return $known[$numerator << 12 | $denominator] ??= self::inLowestTerms($numerator, $denominator);
         }
-        if ($denominator === 0) {
-            throw MusicException::zeroDenominator();
-        }
 
         return self::inLowestTerms($numerator, $denominator);
     }
 
+    /** @param int $denominator not zero */
     private static function inLowestTerms(int $numerator, int $denominator): self
     {
         if ($denominator === 1) {
             return new self($numerator, 1);
         }
-        $divisor = self::greatestCommonDivisor(abs($numerator), abs($denominator));
-        $sign = $denominator < 0 ? -1 : 1;
+        if ($denominator < 0) {
+            $numerator = -$numerator;
+            $denominator = -$denominator;
+        }
+        $divisor = $numerator < 0 ? -$numerator : $numerator;
+        $rest = $denominator;
+        while ($rest !== 0) {
+            $next = $divisor % $rest;
+            $divisor = $rest;
+            $rest = $next;
+        }
 
-        return new self($sign * intdiv($numerator, $divisor), $sign * intdiv($denominator, $divisor));
+        return $divisor === 1 ? new self($numerator, $denominator) : new self(intdiv($numerator, $divisor), intdiv($denominator, $divisor));
     }
 
     public static function zero(): self
@@ -76,10 +87,10 @@ final readonly class Fraction implements \Stringable
     public function plus(self $other): self
     {
         if ($this->denominator === $other->denominator) {
-            return self::of($this->numerator + $other->numerator, $this->denominator);
+            return self::inLowestTerms($this->numerator + $other->numerator, $this->denominator);
         }
 
-        return self::of(
+        return self::inLowestTerms(
             $this->numerator * $other->denominator + $other->numerator * $this->denominator,
             $this->denominator * $other->denominator,
         );
@@ -87,14 +98,21 @@ final readonly class Fraction implements \Stringable
 
     public function minus(self $other): self
     {
-        return $this->plus(new self(-$other->numerator, $other->denominator));
+        if ($this->denominator === $other->denominator) {
+            return self::inLowestTerms($this->numerator - $other->numerator, $this->denominator);
+        }
+
+        return self::inLowestTerms(
+            $this->numerator * $other->denominator - $other->numerator * $this->denominator,
+            $this->denominator * $other->denominator,
+        );
     }
 
     public function times(self|int $other): self
     {
         $other = is_int($other) ? new self($other, 1) : $other;
 
-        return self::of($this->numerator * $other->numerator, $this->denominator * $other->denominator);
+        return self::inLowestTerms($this->numerator * $other->numerator, $this->denominator * $other->denominator);
     }
 
     /**
@@ -178,14 +196,5 @@ final readonly class Fraction implements \Stringable
         }
 
         return (string) $this;
-    }
-
-    private static function greatestCommonDivisor(int $a, int $b): int
-    {
-        while ($b !== 0) {
-            [$a, $b] = [$b, $a % $b];
-        }
-
-        return max($a, 1);
     }
 }

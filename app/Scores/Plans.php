@@ -50,16 +50,19 @@ final readonly class Plans
     public function of(Section $section, ?MarkBook $book = null, bool|string $explains = false, string $chair = 'outside'): SectionPlan
     {
         $score = $this->score($section);
+        $isReal = $book === null && $chair === 'outside';
         $book ??= $this->book($section, $score);
+        $planner = $this->planner($section, $explains, $isReal);
 
-        return new SectionPlan($score, $this->planner($section, $explains)->part($score, $score->parts[0], $book, null, $chair));
+        return new SectionPlan($score, $planner->part($score, $score->parts[0], $book, null, $chair));
     }
 
-    public function planner(Section $section, bool|string $explains = false): Planner
+    /** @param bool $isReal whether it plans the section as it stands, not something tried */
+    public function planner(Section $section, bool|string $explains = false, bool $isReal = false): Planner
     {
         $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
 
-        return new Planner($options, $explains, new SectionMemory($section, $this->here));
+        return new Planner($options, $explains, new SectionMemory($section, $this->here, $isReal));
     }
 
     public function options(Section $section): PlanOptions

@@ -15,14 +15,22 @@ use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Plan\PlanMemory;
 
-/** Keeps the last bow and the last hand worked out for a section: a key on the desk changes one of them, not both. */
+/**
+ * Keeps the last bow and the last hand worked out for a section: a key on the desk changes one of them, not both.
+ *
+ * They are written down when the answer is on its way. What was only tried (the futures of a choice, a preview) is not kept:
+ * it would take the place of what the next key needs.
+ */
 final class SectionMemory implements PlanMemory
 {
     private const SECONDS = 86400;
 
     /** @param ArrayObject<string, BowPlan|FingerPlan> $here what this request has met, by section and key */
-    public function __construct(private readonly Section $section, private readonly ArrayObject $here)
-    {
+    public function __construct(
+        private readonly Section $section,
+        private readonly ArrayObject $here,
+        private readonly bool $isKept,
+    ) {
     }
 
     public function get(string $key): BowPlan|FingerPlan|null
@@ -45,7 +53,11 @@ final class SectionMemory implements PlanMemory
     public function put(string $key, BowPlan|FingerPlan $plan): void
     {
         $this->here["{$this->section->id} {$key}"] = $plan;
-        Cache::put($this->slot($key), ['key' => $key, 'of' => $this->of(), 'plan' => serialize($plan)], self::SECONDS);
+        if ($this->isKept) {
+            $of = $this->of();
+            defer(fn () => Cache::put($this->slot($key), ['key' => $key, 'of' => $of, 'plan' => serialize($plan)], self::SECONDS))
+                ->always();
+        }
     }
 
     private function slot(string $key): string

@@ -30,6 +30,38 @@ final readonly class BowPlan
         return $text;
     }
 
+    /** Which way the bow goes at each note a stroke begins at, as one letter a note: two plans of one part can be laid side by side. */
+    public function heads(): string
+    {
+        $text = '';
+        foreach ($this->notes as $bow) {
+            $text .= $bow->isHead ? $bow->direction->value[0] : '-';
+        }
+
+        return $text;
+    }
+
+    /**
+     * Notes at which a stroke begins that went the other way before.
+     *
+     * @param string $heads of the same part earlier, as {@see heads()} told them
+     * @return list<string> note ids
+     */
+    public function turnedSince(string $heads): array
+    {
+        $turned = [];
+        $position = 0;
+        $isSamePart = strlen($heads) === count($this->notes);
+        foreach ($isSamePart ? $this->notes : [] as $id => $bow) {
+            $before = $heads[$position++];
+            if ($bow->isHead && $before !== '-' && $before !== $bow->direction->value[0]) {
+                $turned[] = (string) $id;
+            }
+        }
+
+        return $turned;
+    }
+
     public function at(string $noteId): ?NoteBow
     {
         return $this->notes[$noteId] ?? null;

@@ -19,7 +19,6 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
-use UprightPencil\Bowing\NoteBow;
 use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\Reading;
@@ -99,7 +98,7 @@ final class DeskController extends Controller
         $before = $this->plans->of($section, $book);
         $marks = array_merge(...array_values($reading->marks));
         $after = $this->plans->of($section, $book->with($score->parts[0], ...$marks));
-        $turned = self::turned(self::directionsOf($before), $after);
+        $turned = $after->part->bow->turnedSince($before->part->bow->heads());
 
         return response()->json([
             'marks' => count($marks),
@@ -219,7 +218,7 @@ final class DeskController extends Controller
     private function answered(Request $request, Section $section, callable $write, ?callable $more = null): JsonResponse
     {
         $user = $this->user($request);
-        $before = $this->directions($section);
+        $before = $this->heads($section);
         $clash = null;
         try {
             $write();
@@ -227,59 +226,29 @@ final class DeskController extends Controller
             // Told below, with the section as it stands.
         }
         $plan = $this->plans->of($section);
-        $this->remember($section, self::directionsOf($plan));
+        $this->remember($section, $plan);
 
         return response()->json([
             ...$this->resource->plan($section, $plan, $user),
-            'turned' => self::turned($before, $plan),
+            'turned' => $plan->part->bow->turnedSince($before),
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
         ], $clash === null ? 200 : 409);
     }
 
-    /**
-     * @param array<string, string> $before
-     * @return list<string> ids of notes at which a stroke begins that went the other way before
-     */
-    private static function turned(array $before, SectionPlan $after): array
+    /** The bow before a change: remembered from the last answer, so that a part is planned once for each mark. */
+    private function heads(Section $section): string
     {
-        $turned = [];
-        foreach ($after->part->bow->notes as $id => $bow) {
-            if ($bow->isHead && isset($before[$id]) && $before[$id] !== $bow->direction->value) {
-                $turned[] = (string) $id;
-            }
-        }
+        $kept = Cache::get("heads:{$section->id}");
+        $isOfNow = is_array($kept) && ($kept['revision'] ?? null) === $section->piece()->value('revision');
 
-        return $turned;
+        return $isOfNow && is_string($kept['heads'] ?? null) ? $kept['heads'] : $this->plans->of($section)->part->bow->heads();
     }
 
-    /** @return array<string, string> which way the bow goes, by note id */
-    private static function directionsOf(SectionPlan $plan): array
-    {
-        return array_map(static fn (NoteBow $bow): string => $bow->direction->value, $plan->part->bow->notes);
-    }
-
-    /**
-     * The directions before a change: remembered from the last answer, so that a part is planned once for each mark.
-     *
-     * @return array<string, string>
-     */
-    private function directions(Section $section): array
+    private function remember(Section $section, SectionPlan $plan): void
     {
         $revision = $section->piece()->value('revision');
-        $kept = Cache::get("directions:{$section->id}");
-        if (is_array($kept) && ($kept['revision'] ?? null) === $revision && is_array($kept['directions'] ?? null)) {
-            return array_filter($kept['directions'], is_string(...));
-        }
-
-        return self::directionsOf($this->plans->of($section));
-    }
-
-    /** @param array<string, string> $directions */
-    private function remember(Section $section, array $directions): void
-    {
-        $revision = $section->piece()->value('revision');
-        Cache::put("directions:{$section->id}", ['revision' => $revision, 'directions' => $directions], 3600);
+        Cache::put("heads:{$section->id}", ['revision' => $revision, 'heads' => $plan->part->bow->heads()], 3600);
     }
 
     private function stateFor(MarkRequest $request, Section $section): ?MarkState

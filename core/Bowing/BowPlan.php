@@ -30,12 +30,12 @@ final readonly class BowPlan
         return $text;
     }
 
-    /** Which way the bow goes at each note a stroke begins at, as one letter a note: two plans of one part can be laid side by side. */
-    public function heads(): string
+    /** Which way the bow goes, one letter a note: two plans of one part can be laid side by side. */
+    public function directions(): string
     {
         $text = '';
         foreach ($this->notes as $bow) {
-            $text .= $bow->isHead ? $bow->direction->value[0] : '-';
+            $text .= $bow->direction->value[0];
         }
 
         return $text;
@@ -44,17 +44,17 @@ final readonly class BowPlan
     /**
      * Notes at which a stroke begins that went the other way before.
      *
-     * @param string $heads of the same part earlier, as {@see heads()} told them
+     * @param string $directions of the same part earlier, as {@see directions()} told them
      * @return list<string> note ids
      */
-    public function turnedSince(string $heads): array
+    public function turnedSince(string $directions): array
     {
         $turned = [];
         $position = 0;
-        $isSamePart = strlen($heads) === count($this->notes);
+        $isSamePart = strlen($directions) === count($this->notes);
         foreach ($isSamePart ? $this->notes : [] as $id => $bow) {
-            $before = $heads[$position++];
-            if ($bow->isHead && $before !== '-' && $before !== $bow->direction->value[0]) {
+            $before = $directions[$position++];
+            if ($bow->isHead && $before !== $bow->direction->value[0]) {
                 $turned[] = (string) $id;
             }
         }

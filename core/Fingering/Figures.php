@@ -7,7 +7,8 @@ namespace UprightPencil\Fingering;
 /**
  * The same figure takes the same fingers wherever it comes again: in sequence at another pitch, or as it was.
  *
- * What a figure is, {@see FigureShapes} says. Its fingers are held to the first time's all or nothing, and only where that costs little more than the best of its own.
+ * What a figure is, {@see FigureShapes} says. Its fingers are held to the first time's all or nothing, and only where that
+ * costs little more than the best of its own.
  */
 final readonly class Figures
 {

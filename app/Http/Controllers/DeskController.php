@@ -98,7 +98,7 @@ final class DeskController extends Controller
         $before = $this->plans->of($section, $book);
         $marks = array_merge(...array_values($reading->marks));
         $after = $this->plans->of($section, $book->with($score->parts[0], ...$marks));
-        $turned = $after->part->bow->turnedSince($before->part->bow->heads());
+        $turned = $after->part->bow->turnedSince($before->part->bow->directions());
 
         return response()->json([
             'marks' => count($marks),
@@ -218,7 +218,7 @@ final class DeskController extends Controller
     private function answered(Request $request, Section $section, callable $write, ?callable $more = null): JsonResponse
     {
         $user = $this->user($request);
-        $before = $this->heads($section);
+        $before = $this->directions($section);
         $clash = null;
         try {
             $write();
@@ -237,18 +237,18 @@ final class DeskController extends Controller
     }
 
     /** The bow before a change: remembered from the last answer, so that a part is planned once for each mark. */
-    private function heads(Section $section): string
+    private function directions(Section $section): string
     {
-        $kept = Cache::get("heads:{$section->id}");
+        $kept = Cache::get("directions:{$section->id}");
         $isOfNow = is_array($kept) && ($kept['revision'] ?? null) === $section->piece()->value('revision');
 
-        return $isOfNow && is_string($kept['heads'] ?? null) ? $kept['heads'] : $this->plans->of($section)->part->bow->heads();
+        return $isOfNow && is_string($kept['directions'] ?? null) ? $kept['directions'] : $this->plans->of($section)->part->bow->directions();
     }
 
     private function remember(Section $section, SectionPlan $plan): void
     {
-        $revision = $section->piece()->value('revision');
-        Cache::put("heads:{$section->id}", ['revision' => $revision, 'heads' => $plan->part->bow->heads()], 3600);
+        $kept = ['revision' => $section->piece()->value('revision'), 'directions' => $plan->part->bow->directions()];
+        defer(static fn () => Cache::put("directions:{$section->id}", $kept, 3600));
     }
 
     private function stateFor(MarkRequest $request, Section $section): ?MarkState

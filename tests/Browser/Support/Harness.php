@@ -57,7 +57,7 @@ final class Harness
         }
         $this->start([
             PHP_BINARY, '-d', 'upload_max_filesize=20M', '-d', 'post_max_size=24M', '-d', 'memory_limit=256M',
-            '-d', 'opcache.enable=1', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=tracing',
+            '-d', 'opcache.enable=1', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=function',
             '-d', 'opcache.jit_buffer_size=64M', '-S', "127.0.0.1:{$port}", '-t', 'public', 'server.php',
         ], $root, $environment, 'server.log');
         $this->driverPort = self::freePort();

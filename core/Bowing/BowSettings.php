@@ -66,6 +66,8 @@ final readonly class BowSettings
         public float $pricePerMeasure = 0.1,
         /** The school "down on the downbeat" mends what costs less. */
         public float $mendsBelow = 3.0,
+        /** How much dearer than the best an answer may be that a figure had before. */
+        public float $figureSlack = 1.2,
     ) {
     }
 

@@ -19,4 +19,10 @@ final readonly class Candidate
         public string $why,
     ) {
     }
+
+    /** The same, with one more reason before the others. */
+    public function as(string $reason): self
+    {
+        return new self($this->stroke, $this->join, $this->price, $this->why === '' ? $reason : "{$reason}, {$this->why}");
+    }
 }

@@ -34,7 +34,8 @@ final readonly class LinePlanner
         $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $facts, $use, $this->tempo);
         $strokes = $builder->build(Playing::of($this->line, $this->score->measures, $roadmap));
         $candidates = new Candidates($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
-        $mender = new Mender($strokes, $facts, $candidates, $this->settings);
+        $precedents = new Precedents($this->score, $this->part, $this->line, $strokes, $this->settings->figureSlack);
+        $mender = new Mender($strokes, $facts, $candidates, $precedents, $this->settings);
         $decisions = $mender->decide();
         $road = Road::drive($strokes, $facts, $decisions, $this->settings);
         $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings))->plan($strokes, $road);

@@ -8,7 +8,8 @@ use UprightPencil\Music\Direction;
 
 /**
  * Decides hooks and retakes: to reach the director's goals, and, in the school "down on the downbeat", to bring
- * downbeats down where that is cheap. Works from left to right, since everything after a repeat turns over.
+ * downbeats down where that is cheap. Works from left to right, since everything after a repeat turns over. A figure that
+ * comes again gets the answer it had before.
  */
 final readonly class Mender
 {
@@ -20,6 +21,7 @@ final readonly class Mender
         private array $strokes,
         private Facts $facts,
         private Candidates $candidates,
+        private Precedents $precedents,
         private BowSettings $settings,
     ) {
     }
@@ -56,8 +58,9 @@ final readonly class Mender
             }
             $direction = $road->directions[$index]->flippedIf($isTurned);
             if ($direction === Direction::Up && $head->pass === 1) {
-                $best = $this->candidates->between($kept, $index)[0] ?? null;
+                $best = $this->precedents->first($this->candidates->between($kept, $index), $index)[0] ?? null;
                 if ($best !== null && $best->price < $this->settings->mendsBelow) {
+                    $this->precedents->remember($best, $index);
                     $decisions->add(
                         $this->strokes[$best->stroke]->head()->event,
                         $best->join,
@@ -85,7 +88,7 @@ final readonly class Mender
             $road = Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
             if ($road->directions[$index] !== $goal['direction']) {
                 $after = $this->lastFixed($index, $road);
-                foreach ($this->candidates->between($after, $index) as $candidate) {
+                foreach ($this->precedents->first($this->candidates->between($after, $index), $index) as $candidate) {
                     $why = self::why($candidate, "so that the goal comes {$goal['direction']->value}");
                     $next = $decisions->with($this->strokes[$candidate->stroke]->head()->event, $candidate->join, $why);
                     $try = Road::drive($this->strokes, $this->facts, $next, $this->settings);
@@ -95,6 +98,7 @@ final readonly class Mender
                     }
                     if ($holds) {
                         $decisions = $next;
+                        $this->precedents->remember($candidate, $index);
                         break;
                     }
                 }

@@ -24,4 +24,10 @@ final readonly class PassageReturn
         public ?int $parts,
     ) {
     }
+
+    /** Whether a measure, by its index, lies in the passage as it comes again. */
+    public function has(int $measure): bool
+    {
+        return $measure >= $this->again && $measure < $this->again + $this->measures;
+    }
 }

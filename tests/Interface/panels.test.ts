@@ -28,6 +28,7 @@ const detail: NoteDetail = {
     choices: [],
     bows: [{ text: 'up', lines: ['n1 up'], does: '4 later bows go the other way' }],
     again: ['n5'],
+    bowedBefore: null,
 };
 
 function plugins(): { global: { plugins: ReturnType<typeof createPinia>[] } } {
@@ -181,6 +182,22 @@ describe('where it comes again', () => {
         expect(calls.find((call) => call.path.endsWith('/copy'))?.body).toMatchObject({
             from: 7, start: '0/192', until: '768/192', onto: '768/192', what: 'bowings', look: true,
         });
+    });
+
+    it('says where a passage is bowed otherwise than before, and mends it with one press', async () => {
+        const open = desk();
+        open.returns = [{ first: 0, again: 1, measures: 1, section: 7, text: 'm. 2 is m. 1 again' }];
+        const panel = mount(ComesAgain, { ...plugins(), props: { ask: () => Promise.resolve(true) } });
+        open.choose(4);
+        open.detail = { ...detail, bowedBefore: { text: 'up at 2.1, and down the first time at 1.1', lines: ['2.1 down'] } };
+        await flushPromises();
+        expect(panel.text()).toContain('But not bowed the same: up at 2.1, and down the first time at 1.1.');
+        await panel.findAll('button').at(-1)!.trigger('click');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/marks'))?.body.lines).toBe('2.1 down');
+        open.detail = { ...detail, bowedBefore: { text: 'slurred otherwise than at 1.2, from 2.1 on', lines: [] } };
+        await flushPromises();
+        expect(panel.text()).not.toContain('Bow it as the first time');
     });
 });
 

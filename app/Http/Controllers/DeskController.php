@@ -242,7 +242,9 @@ final class DeskController extends Controller
         $kept = Cache::get("directions:{$section->id}");
         $isOfNow = is_array($kept) && ($kept['revision'] ?? null) === $section->piece()->value('revision');
 
-        return $isOfNow && is_string($kept['directions'] ?? null) ? $kept['directions'] : $this->plans->of($section)->part->bow->directions();
+        return $isOfNow && is_string($kept['directions'] ?? null)
+            ? $kept['directions']
+            : $this->plans->of($section)->part->bow->directions();
     }
 
     private function remember(Section $section, SectionPlan $plan): void

@@ -27,6 +27,7 @@ use UprightPencil\Plan\Futures;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Sections\MarkCopy;
 use UprightPencil\Sections\PassageReturn;
+use UprightPencil\Sections\ReturnBowing;
 use UprightPencil\Sections\Returns;
 
 /** What the desk asks about one note or stretch: why this finger, what an open choice would do, where it comes again. */
@@ -50,6 +51,7 @@ final class NoteController extends Controller
             'choices' => array_map(static fn (Future $future): array => MarkedScoreJson::future($future), $futures[$note] ?? []),
             'bows' => array_map(MarkedScoreJson::future(...), $this->otherBows($section, $score, $plan->part, $note)),
             'again' => (new Returns($score, $score->parts))->sameNotes($score->parts[0], $note),
+            'bowedBefore' => $this->bowedBefore($score, $plan->part, $note),
         ]);
     }
 
@@ -69,6 +71,25 @@ final class NoteController extends Controller
         $futures = new Futures($this->plans->planner($section));
 
         return [$futures->ofMark($score, $plan, $mark, $other->value, ["{$note} {$other->value}"])];
+    }
+
+    /**
+     * What the bow does otherwise here than when the passage came before.
+     *
+     * @return array{text: string, lines: list<string>}|null
+     */
+    private function bowedBefore(Score $score, PartPlan $plan, string $note): ?array
+    {
+        $measure = $plan->part->notes[$plan->part->positionsById()[$note]]->measure;
+        $bowing = new ReturnBowing($score, $plan->part, $plan->bow);
+        foreach ((new Returns($score, [$plan->part]))->all() as $return) {
+            $difference = $return->has($measure) ? $bowing->difference($return) : null;
+            if ($difference !== null) {
+                return ['text' => $difference->text, 'lines' => $difference->lines];
+            }
+        }
+
+        return null;
     }
 
     /** Passages of this part that came before, here or in another section. */

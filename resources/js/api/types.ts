@@ -139,6 +139,8 @@ export interface NoteDetail {
     /** The other direction, and what it would do. */
     bows: Future[];
     again: string[];
+    /** What the bow does otherwise here than when the passage came before, and the lines that mend it. */
+    bowedBefore: { text: string; lines: string[] } | null;
 }
 
 /** A passage that came before: measures by their index. */

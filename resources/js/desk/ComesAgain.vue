@@ -13,6 +13,12 @@ const here = computed<PassageReturn[]>(() => {
     return desk.returns.filter((one) => index >= one.again && index < one.again + one.measures).slice(0, 2);
 });
 
+const differs = computed(() => (here.value.length > 0 ? (desk.detail?.bowedBefore ?? null) : null));
+
+function bowAlike(): void {
+    if (differs.value) desk.change(differs.value.lines, [], 'bow it as the first time');
+}
+
 function exact(quarters: number): string {
     // Measures begin on fractions that a third of a sixty-fourth holds.
     return `${Math.round(quarters * 192)}/192`;
@@ -45,6 +51,12 @@ function copy(from: PassageReturn, what: 'bowings' | 'fingers'): void {
         <div v-if="desk.mayEdit">
             <button class="paper-button" type="button" @click="copy(one, 'bowings')">Same bowing here</button>
             <button class="paper-button" type="button" @click="copy(one, 'fingers')">Same fingers</button>
+        </div>
+    </section>
+    <section v-if="differs" class="again">
+        <p>But not bowed the same: {{ differs.text }}.</p>
+        <div v-if="desk.mayEdit && differs.lines.length > 0">
+            <button class="paper-button" type="button" @click="bowAlike">Bow it as the first time</button>
         </div>
     </section>
 </template>

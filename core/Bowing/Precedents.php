@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/**
+ * How a figure was bowed the first time: where it comes again with the same need, the same answer is tried before the others.
+ *
+ * A figure is what the strokes play from the one that was turned back to the one that had to come right: its rhythm, rests and
+ * steps from note to note.
+ */
+final class Precedents
+{
+    /** @var array<string, string> number of the measure that came right, by figure and answer */
+    private array $answers = [];
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly array $strokes,
+        private readonly float $slack,
+    ) {
+    }
+
+    /** Remembers that a stroke came right by an answer at or before it. */
+    public function remember(Candidate $answer, int $stroke): void
+    {
+        $measure = $this->line->events[$this->strokes[$stroke]->head()->event]->measure;
+        $this->answers[$this->figure($answer, $stroke)] ??= $this->score->measures[$measure]->number;
+    }
+
+    /**
+     * The candidates with those first that repeat an earlier answer, unless one is much dearer here than the best.
+     *
+     * @param list<Candidate> $candidates cheapest first
+     * @return list<Candidate>
+     */
+    public function first(array $candidates, int $stroke): array
+    {
+        if ($this->answers === [] || $candidates === []) {
+            return $candidates;
+        }
+        $same = $others = [];
+        foreach ($candidates as $candidate) {
+            $isDear = $candidate->price > $candidates[0]->price + $this->slack;
+            $measure = $isDear ? null : $this->answers[$this->figure($candidate, $stroke)] ?? null;
+            if ($measure === null) {
+                $others[] = $candidate;
+            } else {
+                $same[] = $candidate->as("as in measure {$measure}");
+            }
+        }
+
+        return [...$same, ...$others];
+    }
+
+    private function figure(Candidate $answer, int $stroke): string
+    {
+        $shape = $answer->join->value;
+        $step = null;
+        for ($index = max(0, $answer->stroke - 1); $index <= $stroke; $index++) {
+            $shape .= $index < $answer->stroke ? '' : "|{$this->strokes[$index]->gap}";
+            foreach ($this->strokes[$index]->events as $played) {
+                $event = $this->line->events[$played->event];
+                $here = $this->part->notes[$event->notes[0]]->pitch?->step();
+                $shape .= " {$event->duration}" . ($step === null || $here === null ? '' : ':' . ($here - $step));
+                $step = $here;
+            }
+        }
+
+        return $shape;
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Sections;
+
+use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Review\WayOut;
+
+/** Compares how a passage is bowed with how it was the first time: the same figure should be bowed the same everywhere. */
+final readonly class ReturnBowing
+{
+    public function __construct(private Score $score, private Part $part, private BowPlan $plan)
+    {
+    }
+
+    /**
+     * What is bowed otherwise than the first time, with what makes it alike.
+     *
+     * @return WayOut|null its text says what differs, its lines mend it; null when the bowing is the same
+     */
+    public function difference(PassageReturn $return): ?WayOut
+    {
+        $places = new Places($this->score, $this->part);
+        foreach ($this->pairs($return) as $index => [$before, $here]) {
+            [$was, $is] = [$this->plan->at($before), $this->plan->at($here)];
+            // How the first stroke is reached belongs to what stands before it.
+            $isReachedAlike = $was?->isHead === $is?->isHead
+                && ($index === 0 || $was?->join->repeatsDirection() === $is?->join->repeatsDirection());
+            if ($was === null || $is === null || ($isReachedAlike && $was->direction === $is->direction)) {
+                continue;
+            }
+            $there = $places->nameOf($before);
+            $place = $places->nameOf($here);
+            if (!$was->isHead || !$is->isHead) {
+                return new WayOut("slurred otherwise than at {$there}, from {$place} on", []);
+            }
+            if ($was->direction === $is->direction) {
+                return new WayOut("reached otherwise than at {$there}: " . self::reached($was) . ' there, ' . self::reached($is) . ' here', []);
+            }
+
+            return new WayOut(
+                "{$is->direction->value} at {$place}, and {$was->direction->value} the first time at {$there}",
+                ["{$place} {$was->direction->value}"],
+            );
+        }
+
+        return null;
+    }
+
+    /**
+     * Notes at the same places of both.
+     *
+     * @return list<array{string, string}> ids, of the first time and of the return
+     */
+    private function pairs(PassageReturn $return): array
+    {
+        $notes = [[], []];
+        foreach (Line::allOf($this->score, $this->part)[0]->events ?? [] as $event) {
+            foreach ([$return->first, $return->again] as $which => $from) {
+                if ($event->measure >= $from && $event->measure < $from + $return->measures) {
+                    $notes[$which][] = $this->part->notes[$event->notes[0]]->id;
+                }
+            }
+        }
+        $pairs = [];
+        foreach ($notes[0] as $index => $before) {
+            if (isset($notes[1][$index])) {
+                $pairs[] = [$before, $notes[1][$index]];
+            }
+        }
+
+        return $pairs;
+    }
+
+    private static function reached(NoteBow $bow): string
+    {
+        return $bow->join->repeatsDirection() ? "{$bow->direction->value} again" : 'turning';
+    }
+}

@@ -16,9 +16,6 @@ final class FingerFindings
 {
     /** Seconds between two notes under one slur below which a crossing is heard. */
     private const FAST_SLUR = 0.3;
-    /** Seconds a hand needs to leave, and for each semitone of the way. */
-    private const SHIFT_SECONDS = 0.18;
-    private const SHIFT_SECONDS_EACH = 0.015;
     /** Quarter notes within which a finger remembers where it was. */
     private const CLASH_QUARTERS = 2.0;
     /** Widest reach from the first finger to the fourth in millimetres, for growing hands and for trained ones. */
@@ -79,11 +76,8 @@ final class FingerFindings
         }
     }
 
-    /**
-     * @param array<string, NoteFinger> $fingers by note id
-     * @return list<Flag>
-     */
-    public function along(HandPath $path, array $fingers): array
+    /** @return list<Flag> */
+    public function along(HandPath $path, Jumps $jumps): array
     {
         for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
             $moment = $path->moment($layer);
@@ -94,6 +88,16 @@ final class FingerFindings
                 $this->shifts($path, $layer);
                 $this->clashes($path, $layer);
             }
+        }
+        foreach ($jumps->withoutTime() as ['from' => $from, 'to' => $to, 'since' => $since, 'needs' => $needs]) {
+            $last = $this->score->measures[$path->moment($from)->measure]->number;
+            $this->flag(FlagCode::ShiftWithoutTime, sprintf(
+                'Coming from measure %s there is no time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
+                $last,
+                $this->hand->nameOf($path->chosen($to)->frame),
+                $needs,
+                $since,
+            ), $path->moment($to));
         }
         foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
             $id = $this->part->notes[$note]->id;
@@ -155,7 +159,7 @@ final class FingerFindings
         if ($far === 0 || $from->isOpen || $to->isOpen) {
             return;
         }
-        $needs = self::SHIFT_SECONDS + self::SHIFT_SECONDS_EACH * $far;
+        $needs = Hand::secondsToShift($far);
         if ($far > 1 && $moment->since < $needs) {
             $this->flag(FlagCode::ShiftWithoutTime, sprintf(
                 'No time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',

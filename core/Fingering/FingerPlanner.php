@@ -15,6 +15,7 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
+use UprightPencil\Roadmap\Roadmap;
 
 /** Works out the left hand for a part: which finger, string and position, and why. */
 final readonly class FingerPlanner
@@ -24,7 +25,7 @@ final readonly class FingerPlanner
     {
     }
 
-    public function plan(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, string $chair = 'outside'): FingerPlan
+    public function plan(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, Roadmap $roadmap, string $chair = 'outside'): FingerPlan
     {
         if (!$part->instrument->isBowed()) {
             return FingerPlan::none();
@@ -48,10 +49,12 @@ final readonly class FingerPlanner
             $path = new HandPath($playable, $options, $prices, $this->settings);
             $path->solve();
             (new Figures($path, $this->settings))->settle();
+            $jumps = Jumps::of($path, $hand, $score, $roadmap, $tempo);
+            $jumps->settle();
             $line = new LineFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
             $fingers = $line->notes($this->explains);
             $notes += $fingers;
-            $flags = [...$flags, ...$findings->along($path, $fingers)];
+            $flags = [...$flags, ...$findings->along($path, $jumps)];
         }
         usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
             ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));

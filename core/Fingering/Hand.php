@@ -23,6 +23,10 @@ final readonly class Hand
 
     private const NAMES = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
 
+    /** Seconds a hand needs to leave, and for each semitone of the way. */
+    private const SHIFT_SECONDS = 0.18;
+    private const SHIFT_SECONDS_EACH = 0.015;
+
     /** Names of the bass positions by frame. */
     private const BASS = [1 => '½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
 
@@ -83,6 +87,16 @@ final readonly class Hand
     public function grown(): self
     {
         return new self($this->instrument, $this->kind, 'advanced', $this->isOneFingerASemitone);
+    }
+
+    /**
+     * Seconds a hand needs to leave one place and stand at another.
+     *
+     * @param int $far semitones between them
+     */
+    public static function secondsToShift(int $far): float
+    {
+        return self::SHIFT_SECONDS + self::SHIFT_SECONDS_EACH * $far;
     }
 
     public function isViolin(): bool

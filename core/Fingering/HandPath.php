@@ -28,6 +28,8 @@ final class HandPath implements Moves
     private array $moveItems = [];
     /** @var list<int> position of the chosen grip by layer */
     private array $chosen = [];
+    /** @var array<int, string> why a grip was taken afterwards, by layer */
+    private array $because = [];
     private ?BestPath $path = null;
     /** @var array<string, list<float>> own prices of whole layers that look alike */
     private array $layerPrices = [];
@@ -168,14 +170,72 @@ final class HandPath implements Moves
         return false;
     }
 
-    /** @param array<int, int> $positions by layer, as {@see again()} gave them */
-    public function take(array $positions): void
+    /**
+     * @param array<int, int> $positions by layer, as {@see again()} gave them
+     * @param string $because told at the notes that change, in a sentence without its full stop
+     */
+    public function take(array $positions, string $because = ''): void
     {
         $chosen = $this->chosen;
         foreach ($positions as $layer => $position) {
+            if ($because !== '' && $this->gripAt($layer, $positions)->answer() !== $this->chosen($layer)->answer()) {
+                $this->because[$layer] = $because;
+            }
             $chosen[$layer] = $position;
         }
         $this->chosen = array_values($chosen);
+    }
+
+    /** Why a grip was taken after the path was solved; null where the path itself says it. */
+    public function because(int $layer): ?string
+    {
+        return $this->because[$layer] ?? null;
+    }
+
+    /** The first layer in a stretch of measures, by their index; null when nothing is played there. */
+    public function firstIn(int $begin, int $end): ?int
+    {
+        foreach ($this->moments as $layer => $moment) {
+            if ($moment->measure >= $begin) {
+                return $moment->measure <= $end ? $layer : null;
+            }
+        }
+
+        return null;
+    }
+
+    /** The last layer in a stretch of measures, by their index; null when nothing is played there. */
+    public function lastIn(int $begin, int $end): ?int
+    {
+        for ($layer = $this->count() - 1; $layer >= 0; $layer--) {
+            if ($this->moments[$layer]->measure <= $end) {
+                return $this->moments[$layer]->measure >= $begin ? $layer : null;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * What going from one layer to another costs that do not stand side by side on the page.
+     *
+     * @param float $since seconds from the one to the other
+     * @param float $rest seconds of silence between
+     * @param array<int, int>|null $positions other grips by layer
+     */
+    public function jump(int $from, int $to, float $since, float $rest, ?array $positions = null): float
+    {
+        $before = $this->moments[$from];
+        $moment = $this->moments[$to]->after($since, $rest);
+        $isSingle = !$moment->isChord() && !$before->isChord();
+
+        return self::sum($this->prices->move(
+            $this->gripAt($from, $positions),
+            $this->gripAt($to, $positions),
+            $moment,
+            $isSingle && $moment->pitches[0]->step() === $before->pitches[0]->step(),
+            $isSingle && $moment->pitches[0]->semitone() === $before->pitches[0]->semitone(),
+        ));
     }
 
     private function costBetween(int $first, int $last): float

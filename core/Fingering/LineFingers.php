@@ -46,7 +46,7 @@ final class LineFingers
             $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
             $isTold = $explains === true || ($explains !== false && $this->isAt($moment, $explains));
             $others = $isTold ? $this->path->others($layer, self::DEAREST) : [];
-            $why = $isTold ? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
+            $why = $isTold ? $this->path->because($layer) ?? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
             $mayAlso = $this->mayAlso($layer, $grip);
             $told = [];
             foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {

@@ -40,6 +40,12 @@ final readonly class Moment
     ) {
     }
 
+    /** The same come to by a repeat or a jump: under a new bow, after a double bar. */
+    public function after(float $since, float $rest): self
+    {
+        return $this->with($this->notes, $this->pitches, $since, $rest, false, true);
+    }
+
     /** A chord by all but its lowest note. */
     public function withoutLowest(): self
     {
@@ -50,18 +56,27 @@ final readonly class Moment
         array_splice($notes, $lowest, 1);
         array_splice($pitches, $lowest, 1);
 
+        return $this->with($notes, $pitches, $this->since, $this->rest, $this->isSlurred, $this->isFresh);
+    }
+
+    /**
+     * @param list<int> $notes
+     * @param list<Pitch> $pitches
+     */
+    private function with(array $notes, array $pitches, float $since, float $rest, bool $isSlurred, bool $isFresh): self
+    {
         return new self(
             $notes,
             $pitches,
             $this->held,
             $this->measure,
             $this->onset,
-            $this->since,
-            $this->rest,
+            $since,
+            $rest,
             $this->lasts,
             $this->quarters,
-            $this->isSlurred,
-            $this->isFresh,
+            $isSlurred,
+            $isFresh,
             $this->isGrace,
             $this->isSoft,
             $this->isHarmonic,

@@ -57,7 +57,7 @@ final readonly class Planner
         $tried = $book->withChoicesTried();
         $bow = $this->bow($score, $part, $tried, $roadmap, $tempo, $chair);
 
-        $fingers = $this->fingers($score, $part, $tried, $bow, $tempo, $chair);
+        $fingers = $this->fingers($score, $part, $tried, $bow, $roadmap, $tempo, $chair);
 
         $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
         foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
@@ -80,7 +80,7 @@ final readonly class Planner
         return $plan;
     }
 
-    private function fingers(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, string $chair): FingerPlan
+    private function fingers(Score $score, Part $part, MarkBook $book, BowPlan $bow, Roadmap $roadmap, TempoMap $tempo, string $chair): FingerPlan
     {
         // Of the bow the hand needs to know only what is slurred.
         $key = $this->memory === null || $this->explains !== false
@@ -91,7 +91,7 @@ final readonly class Planner
             return $known;
         }
         $plan = (new FingerPlanner($this->options->fingerSettings(), $this->explains))
-            ->plan($score, $part, $book, $bow, $tempo, $chair);
+            ->plan($score, $part, $book, $bow, $tempo, $roadmap, $chair);
         if ($key !== '') {
             $this->memory?->put("hand {$key}", $plan);
         }

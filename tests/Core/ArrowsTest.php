@@ -16,7 +16,7 @@ final class ArrowsTest extends TestCase
         'Review' => ['Music', 'Roadmap'],
         'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review'],
         'Path' => [],
-        'Fingering' => ['Music', 'Marks', 'Review', 'Bowing', 'Path'],
+        'Fingering' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],
         'Practice' => ['Music', 'Fingering'],
         'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],

@@ -61,7 +61,8 @@ Route::prefix('api')->group(function (): void {
         Route::post('sections/{section}/settle', [DeskController::class, 'settle']);
         Route::post('sections/{section}/undo', [DeskController::class, 'undo']);
         Route::post('sections/{section}/redo', [DeskController::class, 'redo']);
-        Route::post('sections/{section}/bowed', [DeskController::class, 'bowed']);
+        Route::post('sections/{section}/done', [DeskController::class, 'done']);
+        Route::put('sections/{section}/density', [DeskController::class, 'density']);
         Route::post('sections/{section}/leave', [DeskController::class, 'leave']);
         Route::post('sections/{section}/editions', [HandOutController::class, 'publish']);
         Route::post('sections/{section}/links', [HandOutController::class, 'renewLink']);

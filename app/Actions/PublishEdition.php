@@ -11,6 +11,7 @@ use App\Models\User;
 use App\Scores\Plans;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 
 /** Freezes a part as it is marked now and hands it out. */
@@ -26,9 +27,10 @@ final readonly class PublishEdition
         $musicXml = $this->plans->page($section, $plan->part);
         $list = (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints);
 
-        $chairs = $this->chairs($section);
+        $pages = $this->pages($section);
+        $density = $this->plans->options($section)->density;
 
-        return DB::transaction(function () use ($section, $user, $musicXml, $list, $chairs): Edition {
+        return DB::transaction(function () use ($section, $user, $musicXml, $list, $pages, $density): Edition {
             /** @var Edition|null $before */
             $before = $section->editions()->reorder('number', 'desc')->first();
             $section->links()->whereNull('ended_at')->exists() || $this->link($section, $user);
@@ -39,7 +41,8 @@ final readonly class PublishEdition
                 'revision' => $section->piece->revision,
                 'musicxml' => gzcompress($musicXml),
                 'pencil_list' => implode("\n", $list),
-                'chairs' => $chairs === [] ? null : gzcompress(json_encode($chairs, JSON_THROW_ON_ERROR)),
+                'pages' => gzcompress(json_encode($pages, JSON_THROW_ON_ERROR)),
+                'density' => $density->value,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 
@@ -47,16 +50,26 @@ final readonly class PublishEdition
         });
     }
 
-    /** @return array<string, array{musicxml: string, list: list<string>}> the pages of chairs that marks are for */
-    private function chairs(Section $section): array
+    /**
+     * The pages beside the part's own: for the chairs that marks are for, and with more or fewer fingers.
+     *
+     * @return array<string, array{musicxml: string, list: list<string>}> by {@see Edition::keyOf()}
+     */
+    private function pages(Section $section): array
     {
         $pages = [];
-        foreach ($this->plans->of($section)->part->book->chairs() as $chair) {
-            $plan = $this->plans->of($section, null, false, $chair);
-            $pages[$chair] = [
-                'musicxml' => $this->plans->page($section, $plan->part),
-                'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
-            ];
+        $usual = $this->plans->options($section)->density;
+        foreach (['outside', ...$this->plans->of($section)->part->book->chairs()] as $chair) {
+            foreach (Density::cases() as $density) {
+                $key = Edition::keyOf($chair, $density === $usual ? null : $density);
+                if ($key !== '' && !isset($pages[$key])) {
+                    $plan = $this->plans->for($section, $chair, $density);
+                    $pages[$key] = [
+                        'musicxml' => $this->plans->page($section, $plan->part),
+                        'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
+                    ];
+                }
+            }
         }
 
         return $pages;

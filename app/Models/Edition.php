@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
+use UprightPencil\Printing\Density;
 
 /**
  * A part as it was handed out. Frozen.
@@ -17,7 +18,8 @@ use Illuminate\Support\Carbon;
  * @property int $revision
  * @property string $musicxml compressed
  * @property string $pencil_list
- * @property string|null $chairs pages of chairs whose marks differ, compressed
+ * @property string|null $pages the other pages by {@see keyOf()}, compressed
+ * @property string $density how many fingers the main page shows
  * @property array{added: list<string>, removed: list<string>}|null $changed against the edition before
  * @property Carbon $created_at
  */
@@ -27,12 +29,60 @@ final class Edition extends Model
 
     protected $guarded = ['id'];
 
-    protected $hidden = ['musicxml', 'chairs'];
+    protected $hidden = ['musicxml', 'pages'];
 
-    /** @return array<string, array{musicxml: string, list: list<string>}> pages by chair; empty when all play the same */
-    public function pagesByChair(): array
+    /** Under which name a page is kept; empty for the part's main one. */
+    public static function keyOf(string $chair, ?Density $density): string
     {
-        $pages = $this->chairs === null ? null : json_decode((string) gzuncompress($this->chairs), true);
+        return match (true) {
+            $density !== null => "{$chair}/{$density->value}",
+            $chair !== 'outside' => $chair,
+            default => '',
+        };
+    }
+
+    /** @return list<string> chairs with pages of their own, the outside player's first; empty when all play the same */
+    public function chairs(): array
+    {
+        $chairs = ['outside' => true];
+        foreach (array_keys($this->kept()) as $key) {
+            $chairs[explode('/', $key)[0]] = true;
+        }
+
+        return count($chairs) === 1 ? [] : array_map(strval(...), array_keys($chairs));
+    }
+
+    /** @return list<string> how many fingers there are pages with */
+    public function densities(): array
+    {
+        $kept = $this->kept();
+
+        return array_values(array_filter(
+            array_column(Density::cases(), 'value'),
+            fn (string $density): bool => $density === $this->density || isset($kept["outside/{$density}"]),
+        ));
+    }
+
+    /**
+     * The page for a chair with so many fingers; the part's main one where there is no such page.
+     *
+     * @return array{musicxml: string, list: list<string>}
+     */
+    public function page(string $chair, ?Density $density): array
+    {
+        $kept = $this->kept();
+        $chair = $chair === '' ? 'outside' : $chair;
+
+        return $kept[self::keyOf($chair, $density?->value === $this->density ? null : $density)] ?? $kept[$chair] ?? [
+            'musicxml' => (string) gzuncompress($this->musicxml),
+            'list' => array_values(array_filter(explode("\n", $this->pencil_list))),
+        ];
+    }
+
+    /** @return array<string, array{musicxml: string, list: list<string>}> */
+    private function kept(): array
+    {
+        $pages = $this->pages === null ? null : json_decode((string) gzuncompress($this->pages), true);
 
         return is_array($pages) ? $pages : [];
     }

@@ -23,6 +23,8 @@ use Illuminate\Support\Carbon;
  * @property int $reading_version
  * @property array<string, mixed>|null $state
  * @property Carbon|null $bowed_at when the director called its bowing done
+ * @property Carbon|null $fingered_at when the director called its fingering done
+ * @property string|null $density how many fingers its page shows; null as the class has it
  * @property Piece $piece
  */
 final class Section extends Model
@@ -33,7 +35,7 @@ final class Section extends Model
 
     protected function casts(): array
     {
-        return ['state' => 'array', 'bowed_at' => 'datetime'];
+        return ['state' => 'array', 'bowed_at' => 'datetime', 'fingered_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Piece, $this> */

@@ -16,6 +16,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\Density;
 
 /** Sections worked out with their marks. */
 final readonly class Plans
@@ -47,14 +48,27 @@ final readonly class Plans
     /**
      * @param bool|string $explains true: every finger with its reasons; false: none; or the id of the note that tells them
      */
-    public function of(Section $section, ?MarkBook $book = null, bool|string $explains = false, string $chair = 'outside'): SectionPlan
+    public function of(Section $section, ?MarkBook $book = null, bool|string $explains = false): SectionPlan
     {
         $score = $this->score($section);
-        $isReal = $book === null && $chair === 'outside';
+        $isReal = $book === null;
         $book ??= $this->book($section, $score);
         $planner = $this->planner($section, $explains, $isReal);
 
-        return new SectionPlan($score, $planner->part($score, $score->parts[0], $book, null, $chair));
+        return new SectionPlan($score, $planner->part($score, $score->parts[0], $book));
+    }
+
+    /** The section as a player on another chair has it, or with more or fewer fingers on the page. */
+    public function for(Section $section, string $chair, Density $density): SectionPlan
+    {
+        $score = $this->score($section);
+        $planner = new Planner(
+            $this->options($section)->withTempos($section->piece->temposFor($score))->withDensity($density),
+            false,
+            new SectionMemory($section, $this->here, false),
+        );
+
+        return new SectionPlan($score, $planner->part($score, $score->parts[0], $this->book($section, $score), null, $chair));
     }
 
     /** @param bool $isReal whether it plans the section as it stands, not something tried */
@@ -67,7 +81,10 @@ final readonly class Plans
 
     public function options(Section $section): PlanOptions
     {
-        return ClassSettings::of($section->piece->owner)->options($section->instrument);
+        $options = ClassSettings::of($section->piece->owner)->options($section->instrument);
+        $own = Density::tryFrom($section->density ?? '');
+
+        return $own === null ? $options : $options->withDensity($own);
     }
 
     /** The marked part as MusicXML. */

@@ -25,8 +25,15 @@ final readonly class FingerPlanner
     {
     }
 
-    public function plan(Score $score, Part $part, MarkBook $book, BowPlan $bow, TempoMap $tempo, Roadmap $roadmap, string $chair = 'outside'): FingerPlan
-    {
+    public function plan(
+        Score $score,
+        Part $part,
+        MarkBook $book,
+        BowPlan $bow,
+        TempoMap $tempo,
+        Roadmap $roadmap,
+        string $chair = 'outside',
+    ): FingerPlan {
         if (!$part->instrument->isBowed()) {
             return FingerPlan::none();
         }

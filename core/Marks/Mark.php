@@ -11,6 +11,9 @@ use UprightPencil\Music\Fraction;
  */
 final readonly class Mark
 {
+    /** Slots of what the left hand does. */
+    private const HAND = ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'];
+
     /**
      * @param list<MarkKind> $kinds one; or, for an open choice, the possibilities the class will try
      * @param string $from id of the note it stands at
@@ -43,6 +46,12 @@ final readonly class Mark
     public function kind(): MarkKind
     {
         return $this->kinds[0];
+    }
+
+    /** Whether it is for the left hand; the others are for the bow, or words. */
+    public function isForHand(): bool
+    {
+        return in_array($this->kind()->slot(), self::HAND, true);
     }
 
     public function isChoice(): bool

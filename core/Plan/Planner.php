@@ -8,11 +8,13 @@ use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\BowPlanner;
 use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Fingering\FingerPlanner;
+use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Printing\BowPrinting;
+use UprightPencil\Printing\Density;
 use UprightPencil\Printing\FingerPrinting;
 use UprightPencil\Printing\NotePrint;
 use UprightPencil\Review\AddsUp;
@@ -69,7 +71,7 @@ final readonly class Planner
 
     private function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, TempoMap $tempo, string $chair): BowPlan
     {
-        $key = $this->memory === null ? '' : $this->key($book, $chair, static fn (string $slot): bool => !self::isForHand($slot));
+        $key = $this->memory === null ? '' : $this->key($book, $chair, static fn (Mark $mark): bool => !$mark->isForHand());
         $known = $this->memory?->get("bow {$key}");
         if ($known instanceof BowPlan) {
             return $known;
@@ -80,12 +82,19 @@ final readonly class Planner
         return $plan;
     }
 
-    private function fingers(Score $score, Part $part, MarkBook $book, BowPlan $bow, Roadmap $roadmap, TempoMap $tempo, string $chair): FingerPlan
-    {
+    private function fingers(
+        Score $score,
+        Part $part,
+        MarkBook $book,
+        BowPlan $bow,
+        Roadmap $roadmap,
+        TempoMap $tempo,
+        string $chair,
+    ): FingerPlan {
         // Of the bow the hand needs to know only what is slurred.
         $key = $this->memory === null || $this->explains !== false
             ? ''
-            : $this->key($book, $chair, self::isForHand(...)) . md5($bow->slurs());
+            : $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5($bow->slurs());
         $known = $key === '' ? null : $this->memory?->get("hand {$key}");
         if ($known instanceof FingerPlan) {
             return $known;
@@ -99,27 +108,25 @@ final readonly class Planner
         return $plan;
     }
 
-    private static function isForHand(string $slot): bool
-    {
-        return in_array($slot, ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'], true);
-    }
-
     /**
-     * What a plan depends on, beside the score: the choices of the class and the marks of the slots that matter to it.
+     * What a plan depends on, beside the score: the choices of the class and the marks that matter to it.
      *
-     * @param callable(string): bool $matters
+     * @param callable(Mark): bool $matters
      */
     private function key(MarkBook $book, string $chair, callable $matters): string
     {
         $marks = [];
         foreach ($book->marks as $mark) {
-            if ($mark->acts() && $matters($mark->kind()->slot())) {
+            if ($mark->acts() && $matters($mark)) {
                 $marks[] = $mark->key() . ' ' . $mark->words() . ' ' . implode(' ', $mark->targets);
             }
         }
         $displaced = count($book->displaced);
 
-        return md5(serialize([$this->options, $chair, $marks, $displaced]));
+        // How many fingers are shown changes the page, not the plan.
+        $options = $this->options->withDensity(Density::Standard);
+
+        return md5(serialize([$options, $chair, $marks, $displaced]));
     }
 
     /**

@@ -51,13 +51,23 @@ final class Comparison
     public function flags(): array
     {
         $flags = [];
-        foreach ($this->stretches() as $stretch) {
+        $stretches = $this->stretches();
+        foreach ($stretches as $stretch) {
             if (!$stretch->agrees()) {
                 $flags[] = $this->flag($stretch);
             }
         }
 
-        return $flags;
+        return [...$flags, ...$this->hands($stretches)];
+    }
+
+    /**
+     * @param list<SharedStretch> $stretches
+     * @return list<Flag> the same line fingered in two ways
+     */
+    public function hands(array $stretches): array
+    {
+        return SameLines::of($this->score, $this->plans)->flags($stretches);
     }
 
     /** @return list<SharedStretch> */

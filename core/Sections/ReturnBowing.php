@@ -41,7 +41,9 @@ final readonly class ReturnBowing
                 return new WayOut("slurred otherwise than at {$there}, from {$place} on", []);
             }
             if ($was->direction === $is->direction) {
-                return new WayOut("reached otherwise than at {$there}: " . self::reached($was) . ' there, ' . self::reached($is) . ' here', []);
+                $reached = self::reached($was) . ' there, ' . self::reached($is) . ' here';
+
+                return new WayOut("reached otherwise than at {$there}: {$reached}", []);
             }
 
             return new WayOut(

@@ -74,7 +74,7 @@ final class DatabaseSeeder extends Seeder
             ]);
         }
         foreach ($boats->sections as $section) {
-            $section->update(['bowed_at' => Carbon::now(), 'state' => null]);
+            $section->update(['bowed_at' => Carbon::now(), 'fingered_at' => Carbon::now(), 'state' => null]);
             $publish->publish($section, $director);
         }
         $first = $holiday->sections->first() ?? throw new RuntimeException('The demo piece has no parts.');

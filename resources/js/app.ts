@@ -3,6 +3,7 @@ import '@fontsource/atkinson-hyperlegible/700.css';
 import '@fontsource/source-serif-4/600.css';
 import 'element-plus/dist/index.css';
 import './ui/theme.css';
+import './ui/workplace.css';
 
 import { createPinia } from 'pinia';
 import { createApp } from 'vue';

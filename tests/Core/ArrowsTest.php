@@ -20,7 +20,7 @@ final class ArrowsTest extends TestCase
         'Practice' => ['Music', 'Fingering'],
         'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
-        'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Plan'],
+        'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
         'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
     ];
 

@@ -70,6 +70,46 @@ final class ComparisonTest extends TestCase
         self::assertSame([], $this->compare('(D4q E4q) F4h | G4q A4q B4h', '(B4q A4q) G4h | F4q E4q D4h')->flags());
     }
 
+    public function testTheSameLineIsFingeredAlikeInBothParts(): void
+    {
+        $line = 'D5q E5q F#5q A4q | B4q C#5q D5h';
+        self::assertSame([], $this->compare($line, $line)->flags());
+    }
+
+    public function testTheSameLineInTwoHandsIsToldOnceWithBothWaysToAgree(): void
+    {
+        $line = 'D5q E5q F#5q A4q | B4q C#5q D5h';
+        $marks = "part Violin I
+1.2 4, on A";
+        $flags = $this->compare($line, $line, $marks)->flags();
+
+        self::assertCount(1, $flags);
+        self::assertSame(
+            'Violin I and Violin II play the same line and finger it in two ways, from 1.2 on: 4 on A and 0 on E.',
+            $flags[0]->text,
+        );
+        self::assertSame(
+            ['Violin I as Violin II: the same fingers', 'Violin II as Violin I: the same fingers'],
+            array_reverse(array_column($flags[0]->ways, 'text')),
+        );
+        foreach ($flags[0]->ways as $way) {
+            $lines = implode("
+", $way->lines);
+            // A line of the same note and slot takes the place of the mark that stood there.
+            $both = str_starts_with($lines, 'part Violin II') ? "{$marks}
+{$lines}" : $lines;
+            self::assertSame([], $this->compare($line, $line, $both)->flags(), $way->text);
+        }
+    }
+
+    public function testAnotherLineMayBeFingeredAsItLikes(): void
+    {
+        $flags = $this->compare('D5q E5q F#5q A4q | B4q C#5q D5h', 'D4q E4q F#4q A4q | G4q A4q F#4h', "part Violin I
+1.2 4, on A")->flags();
+
+        self::assertSame([], $flags);
+    }
+
     private function compare(string $one, string $other, string $marks = ''): Comparison
     {
         $first = Passage::of('4/4', $one)->musicXml();

@@ -34,7 +34,8 @@ final class AccessTest extends FeatureTestCase
         yield 'preview' => ['POST', 'sections/{section}/preview', ['lines' => '1.2 down'], ['read' => 403] + $all];
         yield 'undo' => ['POST', 'sections/{section}/undo', [], ['read' => 403] + $all];
         yield 'redo' => ['POST', 'sections/{section}/redo', [], ['read' => 403] + $all];
-        yield 'bowed' => ['POST', 'sections/{section}/bowed', ['bowed' => true], $editors];
+        yield 'done' => ['POST', 'sections/{section}/done', ['what' => 'hand', 'done' => true], $editors];
+        yield 'density' => ['PUT', 'sections/{section}/density', ['density' => 'every'], $editors];
         yield 'leave' => ['POST', 'sections/{section}/leave', ['key' => 'x', 'leave' => true], $editors];
         yield 'note' => ['GET', 'sections/{section}/notes/P1-m1-n1', [], $all];
         yield 'returns' => ['GET', 'sections/{section}/returns', [], $all];

@@ -100,8 +100,15 @@ final class RackTest extends FeatureTestCase
         $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.sections.0.bowed', 0);
         $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
         self::assertEqualsWithDelta(0.667, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'), 0.001);
-        $this->postJson("/api/sections/{$section->id}/bowed", ['bowed' => true]);
+        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.sections.0.fingered', 0);
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '2.1 3', 'seen' => 9]);
+        self::assertGreaterThan(0.6, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.fingered'));
+        $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => true])
+            ->assertExactJson(['bow' => true, 'hand' => false]);
         self::assertEquals(1, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'));
+        $this->getJson("/api/sections/{$section->id}")->assertJsonPath('section.done', ['bow' => true, 'hand' => false]);
+        $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => false]);
+        self::assertLessThan(1, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'));
     }
 
     public function testSigningInAndOut(): void

@@ -324,6 +324,7 @@ describe('tutti', () => {
             fingers: [{ onset: 0, text: 'D1', shift: index === 1 }],
         })),
         stretches: [{ one: 'P1', other: 'P2', from: 0, to: 2, measures: ['1', '1'], agrees: false, text: 'They differ.', ways: [] }],
+        hands: [],
         entrances: [{ part: 'P2', onset: 0, text: 'beat 1' }],
         unisons: [{ onset: 1, name: 'D', parts: ['P1', 'P2'], unison: false }],
     };

@@ -19,11 +19,13 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Validation\Rule;
 use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\Reading;
 use UprightPencil\Marks\Mark as CoreMark;
 use UprightPencil\Marks\MarkState;
+use UprightPencil\Printing\Density;
 
 /** The desk: a section with its marks, and everything that changes them. */
 final class DeskController extends Controller
@@ -155,13 +157,30 @@ final class DeskController extends Controller
         return $this->turnBack($request, $section, 'redo');
     }
 
-    /** Calls the bowing of a section done, or open again. */
-    public function bowed(Request $request, Section $section): JsonResponse
+    /** Calls the bowing or the fingering of a section done, or open again. */
+    public function done(Request $request, Section $section): JsonResponse
     {
         $this->authorize('edit', $section->piece);
-        $section->update(['bowed_at' => $request->boolean('bowed') ? Carbon::now() : null, 'state' => null]);
+        $data = $request->validate(['what' => ['required', 'in:bow,hand'], 'done' => ['required', 'boolean']]);
+        $section->update([
+            $data['what'] === 'bow' ? 'bowed_at' : 'fingered_at' => $data['done'] ? Carbon::now() : null,
+            'state' => null,
+        ]);
 
-        return response()->json(['bowed' => $section->bowed_at !== null]);
+        return response()->json(['bow' => $section->bowed_at !== null, 'hand' => $section->fingered_at !== null]);
+    }
+
+    /** Sets how many fingers the part's page shows; as the class has it when empty. */
+    public function density(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('edit', $section->piece);
+        $data = $request->validate(
+            ['density' => ['present', 'nullable', Rule::enum(Density::class)]],
+            ['density' => 'Choose how many fingers the page shows.'],
+        );
+        $section->update(['density' => $data['density']]);
+
+        return response()->json(['density' => $section->density]);
     }
 
     /** Leaves a flag as it is, and remembers who did; or takes that back. */

@@ -138,6 +138,7 @@ final class HandOutController extends Controller
                 'at' => $newest->created_at->toIso8601String(),
             ],
             'since' => $since,
+            'density' => $section->density,
             'flags' => count($plan->part->flags),
             'proposals' => $section->marks()->where('state', 'proposed')->count(),
             'link' => !$mayEdit || $link === null ? null : ['id' => $link->id, 'url' => url("/part/{$link->token}")],

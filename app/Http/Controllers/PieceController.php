@@ -100,7 +100,6 @@ final class PieceController extends Controller
                 'name' => $section->name,
                 'instrument' => $section->instrument,
                 'edition' => $section->editions()->max('number'),
-                'bowed' => $section->bowed_at !== null,
                 'proposals' => $section->marks()->where('state', 'proposed')->count(),
             ]),
         ]);

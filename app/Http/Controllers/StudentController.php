@@ -10,6 +10,7 @@ use App\Scores\Downloads;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use UprightPencil\Printing\Density;
 
 /** A student's page: the newest edition of one part, by its link, without an account. */
 final class StudentController extends Controller
@@ -23,38 +24,37 @@ final class StudentController extends Controller
             'part' => $link->section->name,
             'edition' => $edition->number,
             'at' => $edition->created_at->toIso8601String(),
-            'list' => self::chair($request, $edition)['list'] ?? array_values(array_filter(explode("\n", $edition->pencil_list))),
-            'chairs' => array_keys($edition->pagesByChair()),
+            'list' => self::asked($request, $edition)['list'],
+            'chairs' => $edition->chairs(),
+            'fingers' => $edition->density,
+            'densities' => $edition->densities(),
             'changed' => $edition->changed,
         ]);
     }
 
     public function page(Request $request, string $token): Response
     {
-        $edition = $this->find($token)[1];
-
-        return response(self::chair($request, $edition)['musicxml'] ?? (string) gzuncompress($edition->musicxml))
+        return response(self::asked($request, $this->find($token)[1])['musicxml'])
             ->header('Content-Type', 'application/xml; charset=utf-8');
     }
 
     public function download(Request $request, string $token, string $ending): Response
     {
         [$link, $edition] = $this->find($token);
-        $name = "{$link->section->piece->title} - {$link->section->name}";
+        $page = self::asked($request, $edition);
 
         return Downloads::send(
             $ending,
-            $name,
-            fn (): string => self::chair($request, $edition)['musicxml'] ?? (string) gzuncompress($edition->musicxml),
-            fn (): string => "part {$link->section->name}\n"
-                . implode("\n", self::chair($request, $edition)['list'] ?? [$edition->pencil_list]) . "\n",
+            "{$link->section->piece->title} - {$link->section->name}",
+            static fn (): string => $page['musicxml'],
+            static fn (): string => "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
         );
     }
 
-    /** @return array{musicxml: string, list: list<string>}|null the page of the chair that was asked for, where it has its own */
-    private static function chair(Request $request, Edition $edition): ?array
+    /** @return array{musicxml: string, list: list<string>} the page for the chair and with the fingers that were asked for */
+    private static function asked(Request $request, Edition $edition): array
     {
-        return $edition->pagesByChair()[$request->string('chair')->value()] ?? null;
+        return $edition->page($request->string('chair')->value(), Density::tryFrom($request->string('fingers')->value()));
     }
 
     /** @return array{Link, Edition} */

@@ -14,6 +14,8 @@ use Illuminate\Http\JsonResponse;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
 use UprightPencil\Plan\PartPlan;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\WayOut;
 use UprightPencil\Sections\Comparison;
 use UprightPencil\Sections\Entrances;
 use UprightPencil\Sections\SharedStretch;
@@ -32,11 +34,12 @@ final class TuttiController extends Controller
         $plans = $this->plansOf($piece);
         $sections = $piece->sections->keyBy('part_id');
         if ($plans === []) {
-            return response()->json(['sections' => [], 'measures' => [], 'stretches' => [], 'entrances' => [], 'unisons' => []]);
+            return response()->json(array_fill_keys(['sections', 'measures', 'stretches', 'hands', 'entrances', 'unisons'], []));
         }
         $score = $plans[0]->score;
         $parts = array_map(static fn (SectionPlan $plan): Part => $plan->part->part, $plans);
         $comparison = new Comparison($score, array_map(static fn (SectionPlan $plan): PartPlan => $plan->part, $plans));
+        $stretches = $comparison->stretches();
 
         return response()->json([
             'title' => $piece->title,
@@ -66,8 +69,13 @@ final class TuttiController extends Controller
             ], (new Unisons($score))->of($parts)),
             'stretches' => array_map(
                 fn (SharedStretch $stretch): array => $this->stretch($stretch, $comparison, $plans),
-                $comparison->stretches(),
+                $stretches,
             ),
+            'hands' => array_map(static fn (Flag $flag): array => [
+                'onset' => $flag->measure === null ? 0.0 : $score->measures[$flag->measure]->onset->toFloat(),
+                'text' => $flag->text,
+                'ways' => self::ways($flag),
+            ], $comparison->hands($stretches)),
         ]);
     }
 
@@ -174,7 +182,13 @@ final class TuttiController extends Controller
             ],
             'agrees' => $stretch->agrees(),
             'text' => $flag?->text,
-            'ways' => array_map(static fn ($way): array => ['text' => $way->text, 'lines' => $way->lines], $flag->ways ?? []),
+            'ways' => $flag === null ? [] : self::ways($flag),
         ];
+    }
+
+    /** @return list<array{text: string, lines: list<string>}> */
+    private static function ways(Flag $flag): array
+    {
+        return array_map(static fn (WayOut $way): array => ['text' => $way->text, 'lines' => $way->lines], $flag->ways);
     }
 }

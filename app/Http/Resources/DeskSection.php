@@ -94,7 +94,7 @@ final readonly class DeskSection
                 'id' => $section->id,
                 'name' => $section->name,
                 'instrument' => $section->instrument,
-                'bowed' => $section->bowed_at !== null,
+                'done' => ['bow' => $section->bowed_at !== null, 'hand' => $section->fingered_at !== null],
                 'edition' => $section->editions()->max('number'),
             ],
             'score' => array_map(

@@ -50,30 +50,32 @@ final readonly class RackPiece
     }
 
     /**
-     * How far the part is bowed and what needs a look; kept until a mark changes.
+     * How far the part is bowed and fingered, and what needs a look; kept until a mark changes.
      *
      * @return array<string, mixed>
      */
     private function state(Section $section): array
     {
-        if ($section->state !== null) {
+        if (isset($section->state['fingered'])) {
             return $section->state;
         }
         $plan = $this->plans->of($section);
         $order = $plan->part->part->positionsById();
         $count = max(1, count($plan->score->measures));
-        $reached = 0;
+        $reached = ['bow' => 0, 'hand' => 0];
         $decided = 0;
         foreach ($section->marks as $mark) {
             /** @var Mark $mark */
             $core = $mark->toCore();
             if ($core !== null && $core->acts() && isset($order[$core->to])) {
                 $decided++;
-                $reached = max($reached, $plan->part->part->notes[$order[$core->to]]->measure + 1);
+                $what = $core->isForHand() ? 'hand' : 'bow';
+                $reached[$what] = max($reached[$what], $plan->part->part->notes[$order[$core->to]]->measure + 1);
             }
         }
         $state = [
-            'bowed' => $section->bowed_at !== null ? 1.0 : round($reached / $count, 3),
+            'bowed' => $section->bowed_at !== null ? 1.0 : round($reached['bow'] / $count, 3),
+            'fingered' => $section->fingered_at !== null ? 1.0 : round($reached['hand'] / $count, 3),
             'marks' => $decided,
             'flags' => count($plan->part->flags),
         ];

@@ -249,6 +249,13 @@ export interface TuttiStretch {
     ways: Way[];
 }
 
+/** A finger under a note: its string and number. */
+export interface TuttiFinger {
+    onset: number;
+    text: string;
+    shift: boolean;
+}
+
 export interface Tutti {
     title: string;
     measures: { number: string; onset: number; length: number; rehearsal: string | null }[];
@@ -257,9 +264,11 @@ export interface Tutti {
         part: string;
         name: string;
         strokes: TuttiStroke[];
-        fingers: { onset: number; text: string; shift: boolean }[];
+        fingers: TuttiFinger[];
     }[];
     stretches: TuttiStretch[];
+    /** The same line fingered in two ways. */
+    hands: { onset: number; text: string; ways: Way[] }[];
     entrances: { part: string; onset: number; text: string }[];
     unisons: { onset: number; name: string; parts: string[]; unison: boolean }[];
 }

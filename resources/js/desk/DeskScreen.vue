@@ -145,7 +145,7 @@ function pageDrawn(): void {
 </script>
 
 <template>
-    <div class="desk">
+    <div class="workplace desk">
         <header>
             <h1>{{ desk.piece?.title ?? ' ' }}</h1>
             <span class="quiet signs">
@@ -213,21 +213,6 @@ function pageDrawn(): void {
 </template>
 
 <style scoped>
-.desk {
-    display: grid;
-    grid-template: 56px minmax(0, 1fr) / minmax(0, 1fr) 286px;
-    height: 100%;
-}
-
-header {
-    grid-column: 1 / -1;
-    display: flex;
-    align-items: center;
-    gap: 20px;
-    padding: 0 18px 0 14px;
-    min-width: 0;
-}
-
 h1 {
     white-space: nowrap;
 }
@@ -291,15 +276,6 @@ h1 {
     font-weight: 700;
 }
 
-.middle {
-    display: grid;
-    grid-template-rows: auto minmax(0, 1fr) auto;
-    gap: 8px;
-    padding: 6px 16px 8px 14px;
-    min-width: 0;
-    min-height: 0;
-}
-
 .scroller {
     overflow: auto;
     background: var(--paper);
@@ -334,11 +310,6 @@ h1 {
 
 .right {
     min-height: 0;
-}
-
-.problem {
-    padding: 30px 16px;
-    color: var(--wrong);
 }
 
 .key-card {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The strokes of all sections over a few measures, aligned in time, with what is to be shown over them. */
 import { computed } from 'vue';
-import type { Tutti, TuttiStretch } from '../api/types';
+import type { Tutti, TuttiFinger, TuttiStretch } from '../api/types';
 import { WINDOW, type View } from './view';
 
 const ROW = 108;
@@ -23,12 +23,36 @@ const isSeen = (start: number, end: number): boolean => end > from.value && star
 const row = (part: string): number => props.data.sections.findIndex((section) => section.part === part) ;
 const height = computed(() => TOP + ROW * props.data.sections.length + 10);
 
+/** Widths of what stands under a note, in the picture's own units. */
+const DIGIT = 6.4;
+const GAP = 2.5;
+
+/** Fingers as they fit: the string where it changes, and no text over the one before; where the hand shifts always. */
+function legible(fingers: TuttiFinger[]): TuttiFinger[] {
+    const kept: TuttiFinger[] = [];
+    let string = '';
+    let end = -Infinity;
+    for (const finger of fingers) {
+        const changes = !finger.text.startsWith(string) || string === '' || finger.shift;
+        const text = changes ? finger.text : finger.text.slice(1);
+        const left = x(finger.onset);
+        if (left < end + GAP) {
+            if (!finger.shift) continue;
+            kept.pop();
+        }
+        string = finger.text.charAt(0);
+        end = left + text.length * DIGIT;
+        kept.push({ ...finger, text });
+    }
+    return kept;
+}
+
 const rows = computed(() =>
     props.data.sections.map((section, index) => ({
         name: section.name,
         y: TOP + ROW * index,
         part: section.part,
-        fingers: section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value),
+        fingers: legible(section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value)),
         strokes: section.strokes.filter((stroke) => stroke.voice === section.strokes[0]?.voice && isSeen(stroke.onset, stroke.end)),
     })),
 );

@@ -42,6 +42,13 @@ const inView = computed(() => {
 });
 const quarrels = computed(() => inView.value.filter((stretch) => !stretch.agrees));
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
+const hands = computed(() => {
+    const start = shown.value[0];
+    const end = shown.value.at(-1);
+    return start && end
+        ? (data.value?.hands ?? []).filter((one) => one.onset >= start.onset && one.onset < end.onset + end.length)
+        : [];
+});
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 async function take(way: Way): Promise<void> {
@@ -68,7 +75,7 @@ function move(step: number): void {
 </script>
 
 <template>
-    <div class="tutti">
+    <div class="workplace tutti">
         <header>
             <h1>{{ data?.title ?? ' ' }}</h1>
             <span v-if="shown.length" class="quiet">All sections, measures {{ shown[0]?.number }}–{{ shown.at(-1)?.number }}</span>
@@ -115,6 +122,13 @@ function move(step: number): void {
                     <p>{{ stretch.text }}</p>
                     <button v-for="way in stretch.ways" :key="way.text" type="button" class="way" @click="take(way)">{{ way.text }}</button>
                 </div>
+                <template v-if="hands.length">
+                    <h3>One line, two hands</h3>
+                    <div v-for="one in hands" :key="one.text" class="card">
+                        <p>{{ one.text }}</p>
+                        <button v-for="way in one.ways" :key="way.text" type="button" class="way" @click="take(way)">{{ way.text }}</button>
+                    </div>
+                </template>
                 <template v-if="agreed.length">
                     <h3>Also shared</h3>
                     <p v-for="stretch in agreed" :key="`${stretch.one}${stretch.other}${stretch.from}`" class="quiet">
@@ -127,20 +141,6 @@ function move(step: number): void {
 </template>
 
 <style scoped>
-.tutti {
-    display: grid;
-    grid-template: 56px minmax(0, 1fr) / minmax(0, 1fr) 286px;
-    height: 100%;
-}
-
-header {
-    grid-column: 1 / -1;
-    display: flex;
-    align-items: center;
-    gap: 20px;
-    padding: 0 18px 0 14px;
-}
-
 .views {
     margin-left: auto;
     display: flex;
@@ -165,14 +165,6 @@ header {
 .moves {
     display: flex;
     gap: 6px;
-}
-
-.middle {
-    display: grid;
-    grid-template-rows: auto minmax(0, 1fr) auto;
-    gap: 10px;
-    padding: 6px 16px 12px 14px;
-    min-width: 0;
 }
 
 .strip {
@@ -263,12 +255,7 @@ h3 {
     border-color: var(--cedar);
 }
 
-.pad,
-.problem {
+.pad {
     padding: 20px;
-}
-
-.problem {
-    color: var(--wrong);
 }
 </style>

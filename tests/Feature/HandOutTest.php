@@ -95,4 +95,60 @@ final class HandOutTest extends FeatureTestCase
         $this->deleteJson("/api/shares/{$share->json('id')}")->assertOk();
         $this->getJson("/api/invitation/{$token}")->assertNotFound();
     }
+    public function testAPartShowsAsManyFingersAsItWasGiven(): void
+    {
+        $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));
+        $this->actingAs($this->director);
+        $shown = fn (): int => substr_count((string) $this->get("/api/sections/{$section->id}/page")->getContent(), '<fingering');
+        $usual = $shown();
+
+        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'every'])->assertOk()->assertJsonPath('density', 'every');
+        self::assertGreaterThan($usual, $shown());
+        $this->putJson("/api/sections/{$section->id}/density", ['density' => null])->assertOk();
+        self::assertSame($usual, $shown());
+        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'plenty'])->assertUnprocessable()
+            ->assertJsonPath('message', 'Choose how many fingers the page shows.');
+    }
+
+    public function testAStudentChoosesHowManyFingersThePageShows(): void
+    {
+        $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));
+        $this->actingAs($this->director);
+        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+        $this->getJson("/api/part/{$token}")->assertJsonPath('fingers', 'standard')
+            ->assertJsonPath('densities', ['sparse', 'standard', 'every']);
+        $shown = fn (string $query): int => substr_count((string) $this->get("/api/part/{$token}/page{$query}")->getContent(), '<fingering');
+
+        self::assertGreaterThan($shown('?fingers=sparse'), $shown('?fingers=every'));
+        self::assertSame($shown(''), $shown('?fingers=standard'));
+        self::assertSame($shown(''), $shown('?fingers=plenty'));
+        $list = $this->getJson("/api/part/{$token}?fingers=every")->json('list');
+        self::assertGreaterThan(count($this->getJson("/api/part/{$token}")->json('list')), count($list));
+        $this->get("/api/part/{$token}/download.txt?fingers=every")->assertOk();
+    }
+
+    public function testAnEditionStaysWithTheFingersItWasFrozenWith(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+        $before = $this->get("/api/part/{$token}/page")->getContent();
+        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'every']);
+
+        self::assertSame($before, $this->get("/api/part/{$token}/page")->getContent());
+        $this->postJson("/api/sections/{$section->id}/editions");
+        $this->getJson("/api/part/{$token}")->assertJsonPath('fingers', 'every');
+    }
+
+    public function testPartnersChooseTheirFingersToo(): void
+    {
+        $section = $this->section($this->piece('A4q | D4w | E4w'));
+        $this->actingAs($this->director);
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.2 change up @outside\n1.4 change up @inside", 'seen' => 9]);
+        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+
+        $this->getJson("/api/part/{$token}")->assertJsonPath('chairs', ['outside', 'inside']);
+        $inside = $this->get("/api/part/{$token}/page?chair=inside&fingers=every")->assertOk()->getContent();
+        self::assertNotSame($inside, $this->get("/api/part/{$token}/page?chair=inside")->getContent());
+    }
 }

@@ -9,6 +9,7 @@ import Because from '../../resources/js/desk/Because.vue';
 import BecauseBow from '../../resources/js/desk/BecauseBow.vue';
 import BecauseHand from '../../resources/js/desk/BecauseHand.vue';
 import ComesAgain from '../../resources/js/desk/ComesAgain.vue';
+import DoneToggles from '../../resources/js/desk/DoneToggles.vue';
 import FingerString from '../../resources/js/desk/FingerString.vue';
 import PatternSheet from '../../resources/js/desk/PatternSheet.vue';
 import Ring from '../../resources/js/desk/Ring.vue';
@@ -312,6 +313,26 @@ describe('the class', () => {
     });
 });
 
+describe('what is done', () => {
+    it('is ticked for the bow and the hand, each by itself', async () => {
+        serve((call) => (call.path.endsWith('/done') ? { bow: false, hand: call.body.done } : desk().plan));
+        const open = desk();
+        const toggles = mount(DoneToggles, plugins());
+        const [bow, hand] = toggles.findAll('button');
+        expect([bow!.attributes('aria-checked'), hand!.attributes('aria-checked')]).toEqual(['false', 'false']);
+        await hand!.trigger('click');
+        await flushPromises();
+        expect(calls.at(-1)).toMatchObject({ path: 'sections/7/done', body: { what: 'hand', done: true } });
+        expect(open.frame?.section.done).toEqual({ bow: false, hand: true });
+    });
+
+    it('is not for those who may not change the part', () => {
+        const open = desk();
+        open.frame!.piece.role = 'read';
+        expect(mount(DoneToggles, plugins()).find('button').exists()).toBe(false);
+    });
+});
+
 describe('tutti', () => {
     const stroke = (onset: number, direction: 'down' | 'up'): Tutti['sections'][number]['strokes'][number] => ({
         onset, end: onset + 1, direction, join: 'change', voice: '1', ticks: [],
@@ -339,6 +360,17 @@ describe('tutti', () => {
         expect(drawn.emitted('update:modelValue')?.[0]?.[0]).toMatchObject({ text: 'They differ.' });
     });
 
+    it('says the string only where it changes, and writes no finger over another', () => {
+        const quick = { ...data, sections: data.sections.slice(0, 1) };
+        const under = (fingers: Tutti['sections'][number]['fingers']): string[] =>
+            mount(TuttiPicture, { props: { data: { ...quick, sections: [{ ...quick.sections[0]!, fingers }] }, first: 0, view: 'fingers', modelValue: null } })
+                .findAll('text.finger').map((one) => one.text());
+        const at = (onset: number, text: string, shift = false): { onset: number; text: string; shift: boolean } => ({ onset, text, shift });
+        expect(under([at(0, 'D1'), at(1, 'D2'), at(2, 'A0'), at(3, 'A1')])).toEqual(['D1', '2', 'A0', '1']);
+        expect(under([at(0, 'D1'), at(0.02, 'D2'), at(1, 'D3')])).toEqual(['D1', '3']);
+        expect(under([at(0, 'D1'), at(0.02, 'A3', true), at(1, 'A4')])).toEqual(['A3', '4']);
+    });
+
     it('shows fingers, entrances and unisons over the same strokes', () => {
         expect(picture('fingers').findAll('text.finger')).toHaveLength(2);
         expect(picture('fingers').findAll('.is-shift')).toHaveLength(1);
@@ -356,7 +388,7 @@ describe('the student’s page', () => {
                 ? {}
                 : {
                       title: 'Tune', part: 'Violin I', edition: 1, at: '2026-11-20T10:00:00Z', changed: null,
-                      chairs: ['outside', 'inside'],
+                      chairs: ['outside', 'inside'], fingers: 'standard', densities: ['sparse', 'standard', 'every'],
                       list: ['1.1     up', '2.1     low 2, leave down', '3.1     III', '4.1     on D', '5.1     0', '6.2     x4'],
                   },
         );
@@ -372,6 +404,12 @@ describe('the student’s page', () => {
         await flushPromises();
         expect(localStorage.getItem('chair-abc')).toBe('inside');
         expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside');
+        const fingers = page.findAll('footer select').at(-1)!;
+        expect((fingers.element as HTMLSelectElement).value).toBe('standard');
+        await fingers.setValue('every');
+        await flushPromises();
+        expect(localStorage.getItem('fingers-abc')).toBe('every');
+        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside&fingers=every');
         page.unmount();
     });
 });

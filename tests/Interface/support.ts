@@ -88,7 +88,7 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
     const opened = useDesk();
     const frame: DeskFrame = {
         piece: { id: 1, title: 'Tune', role, owner: 'Maren', summary: {} },
-        section: { id: 7, name: 'Violin I', instrument: 'violin', bowed: false, edition: null },
+        section: { id: 7, name: 'Violin I', instrument: 'violin', done: { bow: false, hand: false }, edition: null },
         score: all,
         strings: ['G', 'D', 'A', 'E'],
         measures: [

@@ -14,6 +14,7 @@ export interface SectionSummary {
     name: string;
     instrument: string;
     bowed: number;
+    fingered: number;
     marks: number;
     flags: number;
     edition: number | null;
@@ -222,7 +223,7 @@ export interface DeskPlan {
 
 export interface DeskFrame {
     piece: { id: number; title: string; role: Role; owner: string; summary: Record<string, unknown> };
-    section: { id: number; name: string; instrument: string; bowed: boolean; edition: number | null };
+    section: { id: number; name: string; instrument: string; done: Done; edition: number | null };
     score: ScoreNote[];
     /** Letters of the strings, low to high; empty for an instrument that is not bowed. */
     strings: string[];
@@ -278,12 +279,17 @@ export interface ReadThroughFlag extends Flag {
     sectionName: string;
 }
 
+/** What of a part the director calls done. */
+export interface Done {
+    bow: boolean;
+    hand: boolean;
+}
+
 export interface PieceSection {
     id: number;
     name: string;
     instrument: string;
     edition: number | null;
-    bowed: boolean;
     proposals: number;
 }
 
@@ -316,12 +322,17 @@ export interface Share {
     url: string;
 }
 
+/** How many fingers a page shows. */
+export type Density = 'sparse' | 'standard' | 'every';
+
 export interface HandOutSection {
     id: number;
     name: string;
     instrument: string;
     edition: { number: number; at: string } | null;
     since: { added: string[]; removed: string[] } | null;
+    /** Null: as the class has it. */
+    density: Density | null;
     flags: number;
     proposals: number;
     link: { id: number; url: string } | null;
@@ -342,6 +353,9 @@ export interface StudentPart {
     list: string[];
     /** Chairs with pages of their own; empty when all play the same. */
     chairs: string[];
+    /** How many fingers the director's page shows, and what there is to choose from. */
+    fingers: Density;
+    densities: Density[];
     changed: { added: string[]; removed: string[] } | null;
 }
 
@@ -352,7 +366,7 @@ export interface ClassSettings {
     profile: string;
     schools: Record<SchoolName, string>;
     sizes: Record<InstrumentName, string>;
-    density: 'sparse' | 'standard' | 'every';
+    density: Density;
     wording: 'words' | 'letter' | 'arrow';
     namesNotes: boolean;
 }

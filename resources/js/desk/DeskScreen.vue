@@ -6,6 +6,7 @@ import { api } from '../api/client';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { measurePage, type Geometry } from '../engraving/ink';
 import Because from './Because.vue';
+import DoneToggles from './DoneToggles.vue';
 import InkLayer from './InkLayer.vue';
 import { layStretch } from './acts';
 import { KEY_CARD, press } from './keys';
@@ -193,6 +194,7 @@ function pageDrawn(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
+                    <DoneToggles />
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>
             </div>

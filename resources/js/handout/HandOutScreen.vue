@@ -4,13 +4,20 @@ import { ElDialog, ElOption, ElSelect } from 'element-plus';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { HandOut, HandOutSection, Share } from '../api/types';
+import type { Density, HandOut, HandOutSection, Share } from '../api/types';
 import { tell, warn, when } from '../ui/say';
 
 const MAY: { value: Share['may']; label: string }[] = [
     { value: 'read', label: 'may look' },
     { value: 'propose', label: 'may propose' },
     { value: 'edit', label: 'may change marks' },
+];
+
+const DENSITIES: { value: Density | ''; label: string }[] = [
+    { value: '', label: 'as the class' },
+    { value: 'sparse', label: 'few' },
+    { value: 'standard', label: 'some' },
+    { value: 'every', label: 'every note' },
 ];
 
 const route = useRoute();
@@ -51,6 +58,17 @@ async function work(section: HandOutSection, call: () => Promise<HandOutSection>
         warn((error as Error).message);
     } finally {
         busy.value = null;
+    }
+}
+
+async function setDensity(section: HandOutSection, value: string): Promise<void> {
+    try {
+        const answer = await api.put<{ density: Density | null }>(`sections/${section.id}/density`, { density: value || null });
+        put({ ...section, density: answer.density });
+        tell('The next edition shows it so.');
+        await load();
+    } catch (error) {
+        warn((error as Error).message);
     }
 }
 
@@ -152,6 +170,12 @@ async function endShare(share: Share): Promise<void> {
                         <span :class="{ changed: changes(section) !== 'nothing has changed since' }">{{ changes(section) }}</span>
                     </p>
                     <p v-else class="quiet">Not handed out yet.</p>
+                    <label v-if="mayEdit" class="quiet fingers">
+                        Fingers on the page
+                        <ElSelect :model-value="section.density ?? ''" size="small" class="may" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, value)">
+                            <ElOption v-for="one in DENSITIES" :key="one.value" :value="one.value" :label="one.label" />
+                        </ElSelect>
+                    </label>
                     <p v-if="section.flags || section.proposals" class="look">
                         <RouterLink :to="`/piece/${data.piece.id}/desk/${section.id}`">
                             <template v-if="section.flags">{{ section.flags }} to look at</template>

@@ -3,7 +3,7 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { StudentPart } from '../api/types';
+import type { Density, StudentPart } from '../api/types';
 import { engraver } from '../engraving/engraver';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { when } from '../ui/say';
@@ -36,12 +36,21 @@ const rows = computed(() =>
 
 /** Which page of the part: partners may have marks of their own. A link may name the chair; the choice is remembered. */
 const chair = ref(String(route.query.chair ?? localStorage.getItem(`chair-${token}`) ?? ''));
-const query = computed(() => (chair.value ? `?chair=${encodeURIComponent(chair.value)}` : ''));
+/** How many fingers the page shows: as the director handed it out, unless the student or the link asks for others. */
+const fingers = ref(String(route.query.fingers ?? localStorage.getItem(`fingers-${token}`) ?? ''));
+const FINGERS: Record<Density, string> = { sparse: 'few', standard: 'some', every: 'on every note' };
+const query = computed(() => {
+    const asked = new URLSearchParams();
+    if (chair.value) asked.set('chair', chair.value);
+    if (fingers.value) asked.set('fingers', fingers.value);
+    return asked.size > 0 ? `?${asked.toString()}` : '';
+});
 
 async function fetchPart(): Promise<void> {
     try {
         part.value = await api.get<StudentPart>(`part/${token}${query.value}`);
         if (chair.value && !part.value.chairs.includes(chair.value)) chair.value = '';
+        if (fingers.value && !part.value.densities.includes(fingers.value as Density)) fingers.value = '';
         document.title = `${part.value.title} – ${part.value.part}`;
         done.value = JSON.parse(localStorage.getItem(`done-${token}-${part.value.edition}`) ?? '[]') as string[];
         musicXml.value = await api.text(`part/${token}/page${query.value}`);
@@ -55,6 +64,12 @@ onMounted(fetchPart);
 function sitAt(where: string): void {
     chair.value = where;
     localStorage.setItem(`chair-${token}`, where);
+    void fetchPart();
+}
+
+function showFingers(density: string): void {
+    fingers.value = density === part.value?.fingers ? '' : density;
+    localStorage.setItem(`fingers-${token}`, fingers.value);
     void fetchPart();
 }
 
@@ -150,6 +165,12 @@ async function print(): Promise<void> {
                 <button type="button" class="print" :disabled="!musicXml || isPreparing" @click="print">
                     {{ isPreparing ? 'Setting pages…' : 'Print' }}
                 </button>
+                <label v-if="part && part.densities.length > 1">
+                    Fingers
+                    <select :value="fingers || part.fingers" @change="showFingers(($event.target as HTMLSelectElement).value)">
+                        <option v-for="one in part.densities" :key="one" :value="one">{{ FINGERS[one] }}</option>
+                    </select>
+                </label>
                 <span class="downloads">
                     <a :href="`/api/part/${token}/download.musicxml${query}`" download>MusicXML</a>
                     <a :href="`/api/part/${token}/download.mxl${query}`" download>MXL</a>

@@ -7,6 +7,10 @@ const emit = defineEmits<{ rename: []; archive: []; remove: [] }>();
 
 const SHORT: Record<string, string> = { 'Violin I': 'Vn I', 'Violin II': 'Vn II', 'Violin III': 'Vn III' };
 
+function percent(share: number): string {
+    return `${Math.round(share * 100)}%`;
+}
+
 function act(command: string): void {
     if (command === 'rename') emit('rename');
     else if (command === 'archive') emit('archive');
@@ -34,9 +38,10 @@ function act(command: string): void {
                     <span
                         class="bar"
                         role="img"
-                        :aria-label="`${section.name}: ${Math.round(section.bowed * 100)} percent bowed`"
+                        :aria-label="`${section.name}: ${percent(section.bowed)} bowed, ${percent(section.fingered)} fingered`"
                     >
-                        <i :style="{ width: `${section.bowed * 100}%` }"></i>
+                        <i :style="{ width: percent(section.bowed) }"></i>
+                        <i class="is-hand" :style="{ width: percent(section.fingered) }"></i>
                     </span>
                     <span class="count" :title="section.flags ? 'things that need a look' : undefined">
                         {{ section.flags || '' }}
@@ -109,16 +114,38 @@ li {
 }
 
 .bar {
-    height: 7px;
-    border-radius: 4px;
-    background: #ece6dc;
-    overflow: hidden;
+    display: grid;
+    gap: 2px;
 }
 
 .bar i {
-    display: block;
-    height: 100%;
+    height: 4px;
+    border-radius: 2px;
     background: #3c3d45;
+    box-shadow: 0 0 0 1px var(--paper);
+}
+
+.bar .is-hand {
+    background: var(--cedar);
+}
+
+.bar::before,
+.bar::after {
+    content: '';
+    grid-column: 1;
+    height: 4px;
+    border-radius: 2px;
+    background: #ece6dc;
+}
+
+.bar::before,
+.bar i:first-of-type {
+    grid-area: 1 / 1;
+}
+
+.bar::after,
+.bar .is-hand {
+    grid-area: 2 / 1;
 }
 
 .count {

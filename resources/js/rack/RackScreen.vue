@@ -158,7 +158,7 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                     {{ shelf.name }}
                     <small class="quiet">{{ shelf.note || (shelf.kind === 'book' ? 'lessons, all five sections on one line' : '') }}</small>
                     <small v-if="shelf.kind === 'programme' && shelf.pieces.length" class="quiet legend">
-                        dark: bowed so far · red: needs a look
+                        dark: bowed so far · cedar: fingered · red: needs a look
                     </small>
                 </h2>
                 <div v-if="shelf.kind === 'programme'" class="folders">

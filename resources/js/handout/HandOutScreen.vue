@@ -13,8 +13,10 @@ const MAY: { value: Share['may']; label: string }[] = [
     { value: 'edit', label: 'may change marks' },
 ];
 
-const DENSITIES: { value: Density | ''; label: string }[] = [
-    { value: '', label: 'as the class' },
+/** What stands for no choice of its own: the picker shows nothing for an empty one. */
+const AS_THE_CLASS = 'class';
+const DENSITIES: { value: Density | typeof AS_THE_CLASS; label: string }[] = [
+    { value: AS_THE_CLASS, label: 'as the class' },
     { value: 'sparse', label: 'few' },
     { value: 'standard', label: 'some' },
     { value: 'every', label: 'every note' },
@@ -63,7 +65,7 @@ async function work(section: HandOutSection, call: () => Promise<HandOutSection>
 
 async function setDensity(section: HandOutSection, value: string): Promise<void> {
     try {
-        const answer = await api.put<{ density: Density | null }>(`sections/${section.id}/density`, { density: value || null });
+        const answer = await api.put<{ density: Density | null }>(`sections/${section.id}/density`, { density: value === AS_THE_CLASS ? null : value });
         put({ ...section, density: answer.density });
         tell('The next edition shows it so.');
         await load();
@@ -171,8 +173,8 @@ async function endShare(share: Share): Promise<void> {
                     </p>
                     <p v-else class="quiet">Not handed out yet.</p>
                     <label v-if="mayEdit" class="quiet fingers">
-                        Fingers on the page
-                        <ElSelect :model-value="section.density ?? ''" size="small" class="may" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, value)">
+                        Fingers
+                        <ElSelect :model-value="section.density ?? AS_THE_CLASS" size="small" class="density" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, value)">
                             <ElOption v-for="one in DENSITIES" :key="one.value" :value="one.value" :label="one.label" />
                         </ElSelect>
                     </label>
@@ -258,6 +260,18 @@ header {
 
 .all {
     margin-left: auto;
+}
+
+.fingers {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    margin-top: 4px;
+    font-size: 13px;
+}
+
+.density {
+    width: 130px;
 }
 
 .part {

@@ -119,10 +119,10 @@ li {
 }
 
 .bar i {
+    z-index: 1;
     height: 4px;
     border-radius: 2px;
     background: #3c3d45;
-    box-shadow: 0 0 0 1px var(--paper);
 }
 
 .bar .is-hand {

@@ -95,7 +95,7 @@ const yOf = (part: string): number => TOP + ROW * row(part);
         </g>
         <template v-if="view === 'fingers'">
             <g v-for="one in rows" :key="`f${one.name}`">
-                <text v-for="finger in one.fingers" :key="finger.onset" :x="x(finger.onset) + 2" :y="one.y + 62" class="finger" :class="{ 'is-shift': finger.shift }">{{ finger.text }}</text>
+                <text v-for="finger in one.fingers" :key="finger.onset" :x="x(finger.onset) + 2" :y="one.y + 74" class="finger" :class="{ 'is-shift': finger.shift }">{{ finger.text }}</text>
             </g>
         </template>
         <template v-if="view === 'entrances'">

@@ -31,7 +31,8 @@ final readonly class ChangeMarks
     {
         return DB::transaction(function () use ($section, $user, $puts, $takes, $seen, $label): ?Change {
             $piece = $this->lock($section->piece_id);
-            $rows = $section->marks()->get()->keyBy('key');
+            $keys = [...$takes, ...array_map(static fn (CoreMark $mark): string => $mark->key(), $puts)];
+            $rows = $section->marks()->whereIn('key', $keys)->get()->keyBy('key');
             $steps = [];
             foreach ($takes as $key) {
                 $row = $rows->get($key);

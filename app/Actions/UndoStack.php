@@ -20,8 +20,7 @@ final readonly class UndoStack
     /** @param 'undo'|'redo' $kind */
     public function next(string $kind): ?Change
     {
-        [$done, $undone] = $this->stacks();
-        $stack = $kind === 'undo' ? $done : $undone;
+        $stack = $this->stacks()[$kind === 'undo' ? 0 : 1];
         $id = array_pop($stack);
 
         return $id === null ? null : Change::query()->find($id);
@@ -30,14 +29,21 @@ final readonly class UndoStack
     /** @return array{undo: string|null, redo: string|null} what each would do, in words */
     public function labels(): array
     {
-        return ['undo' => $this->next('undo')?->label, 'redo' => $this->next('redo')?->label];
+        [$done, $undone] = $this->stacks();
+        [$undo, $redo] = [array_pop($done), array_pop($undone)];
+        $labels = Change::query()->whereIn('id', array_filter([$undo, $redo]))->pluck('label', 'id');
+
+        return [
+            'undo' => $undo === null ? null : $labels[$undo],
+            'redo' => $redo === null ? null : $labels[$redo],
+        ];
     }
 
     /** @return array{list<int>, list<int>} ids of changes that stand, and of changes taken back */
     private function stacks(): array
     {
         $entries = Change::query()->where('piece_id', $this->piece->id)->where('user_id', $this->user->id)
-            ->orderByDesc('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
+            ->orderByDesc('id')->limit(self::DEPTH)->toBase()->get(['id', 'kind', 'target_id'])->reverse();
         $done = $undone = [];
         foreach ($entries as $entry) {
             switch ($entry->kind) {

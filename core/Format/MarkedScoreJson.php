@@ -93,9 +93,10 @@ final readonly class MarkedScoreJson
 
     /**
      * @param array<string, list<Future>> $futures
+     * @param bool $isExplained with the finger's reason and the other possibilities
      * @return array<string, mixed> what was worked out for a note, and what the page shows there
      */
-    public function planned(Score $score, PartPlan $plan, Note $note, array $futures = []): array
+    public function planned(Score $score, PartPlan $plan, Note $note, array $futures = [], bool $isExplained = true): array
     {
         $bow = $plan->bow->at($note->id);
         $finger = $plan->fingers->at($note->id);
@@ -103,7 +104,7 @@ final readonly class MarkedScoreJson
 
         return [
             'bow' => $bow === null ? null : self::bow($score->measures[$note->measure], $note, $bow),
-            'finger' => $finger === null ? null : self::finger($finger),
+            'finger' => $finger === null ? null : self::hand($finger) + ($isExplained ? self::explained($finger) : []),
             'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
             ...($choices === [] ? [] : ['choices' => $choices]),
         ];
@@ -168,20 +169,41 @@ final readonly class MarkedScoreJson
     /** @return array<string, mixed> */
     public static function finger(NoteFinger $finger): array
     {
-        return [
+        return self::hand($finger) + self::explained($finger);
+    }
+
+    /** @return array<string, mixed> */
+    private static function hand(NoteFinger $finger): array
+    {
+        $json = [
             'string' => $finger->string,
             'number' => $finger->number,
             'shape' => $finger->shape,
             'position' => $finger->position,
             'shift' => $finger->isShift,
-            ...($finger->find === '' ? [] : ['find' => $finger->find]),
-            'leaveDown' => $finger->leaveDown,
-            ...($finger->leaveDownTo === null ? [] : ['leaveDownTo' => $finger->leaveDownTo]),
-            ...($finger->mayAlso === '' ? [] : ['mayAlso' => $finger->mayAlso]),
-            'slide' => $finger->isSlide,
-            'laid' => $finger->isLaid,
-            'semitones' => $finger->semitones,
-            'origin' => $finger->origin,
+        ];
+        if ($finger->find !== '') {
+            $json['find'] = $finger->find;
+        }
+        $json['leaveDown'] = $finger->leaveDown;
+        if ($finger->leaveDownTo !== null) {
+            $json['leaveDownTo'] = $finger->leaveDownTo;
+        }
+        if ($finger->mayAlso !== '') {
+            $json['mayAlso'] = $finger->mayAlso;
+        }
+        $json['slide'] = $finger->isSlide;
+        $json['laid'] = $finger->isLaid;
+        $json['semitones'] = $finger->semitones;
+        $json['origin'] = $finger->origin;
+
+        return $json;
+    }
+
+    /** @return array<string, mixed> */
+    private static function explained(NoteFinger $finger): array
+    {
+        return [
             'why' => $finger->why,
             'others' => array_map(static fn (OtherFinger $other): array => [
                 'string' => $other->string,

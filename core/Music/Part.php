@@ -28,11 +28,18 @@ final readonly class Part
     /** @return array<string, int> position in {@see $notes} by note id */
     public function positionsById(): array
     {
-        $positions = [];
-        foreach ($this->notes as $position => $note) {
-            $positions[$note->id] = $position;
+        // Asked for at every turn: worked out once for a part, and not kept with the score.
+        static $known = null;
+        /** @var \WeakMap<self, array<string, int>> $kept */
+        $kept = $known ??= new \WeakMap();
+        if (!isset($kept[$this])) {
+            $positions = [];
+            foreach ($this->notes as $position => $note) {
+                $positions[$note->id] = $position;
+            }
+            $kept[$this] = $positions;
         }
 
-        return $positions;
+        return $kept[$this];
     }
 }

@@ -84,7 +84,7 @@ final readonly class BowPrinting
                 $sign === null ? [] : $bow->otherPasses,
                 $choices[$id] ?? [],
             );
-            if ($print->tokens() !== []) {
+            if (!$print->isEmpty()) {
                 $prints[$id] = $print;
             }
         }

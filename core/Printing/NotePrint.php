@@ -65,6 +65,14 @@ final readonly class NotePrint
         );
     }
 
+    /** Whether nothing is shown. */
+    public function isEmpty(): bool
+    {
+        return $this->sign === null && $this->otherPasses === [] && !$this->isHook && $this->commaOn === null && $this->changes === []
+            && $this->slursTo === [] && $this->slursTakenOut === [] && !$this->crossOutSign && $this->choices === []
+            && $this->words === [] && $this->fingerWords() === [];
+    }
+
     /** @return list<string> as the JSON contract lists them */
     public function tokens(): array
     {
@@ -108,11 +116,14 @@ final readonly class NotePrint
     /** @return list<string> what is shown of the left hand, but what a choice leaves open */
     public function fingerWords(): array
     {
-        $words = $this->finger?->words() ?? [];
-        if ($this->finger !== null && $this->leavesOpen('finger')) {
+        if ($this->finger === null) {
+            return [];
+        }
+        $words = $this->finger->words();
+        if ($this->leavesOpen('finger')) {
             $words = array_values(array_diff($words, [$this->finger->finger]));
         }
-        if ($this->finger !== null && $this->leavesOpen('position')) {
+        if ($this->leavesOpen('position')) {
             $words = array_values(array_diff($words, [$this->finger->position]));
         }
 

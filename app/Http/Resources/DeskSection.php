@@ -36,7 +36,8 @@ final readonly class DeskSection
         return [
             'revision' => $section->piece()->value('revision'),
             'notes' => array_map(
-                static fn (Note $note): array => self::brief($note->id, $json->planned($plan->score, $plan->part, $note)),
+                // Reasons and runners-up are asked for one note at a time.
+                static fn (Note $note): array => ['id' => $note->id] + $json->planned($plan->score, $plan->part, $note, [], false),
                 $part->notes,
             ),
             'marks' => array_map(static fn (Mark $mark): array => [
@@ -58,21 +59,6 @@ final readonly class DeskSection
             'flags' => $flags,
             'can' => (new UndoStack($section->piece, $user))->labels(),
         ];
-    }
-
-    /**
-     * What was worked out for a note, without what is asked for one at a time: reasons and runners-up.
-     *
-     * @param array<string, mixed> $planned
-     * @return array<string, mixed>
-     */
-    private static function brief(string $id, array $planned): array
-    {
-        if (is_array($planned['finger'])) {
-            unset($planned['finger']['why'], $planned['finger']['others']);
-        }
-
-        return ['id' => $id, ...$planned];
     }
 
     /** @return array<string, mixed> what stays as long as the score does */

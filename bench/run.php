@@ -130,6 +130,12 @@ row('load and layout', (float) $engraving['seconds'], '1.0 (the yardstick)');
 row('read + plan + write', $totals[300], sprintf('%.2f of it, bow and hand together', $totals[300] / $engraving['seconds']));
 row('file to JSON', $fileToJson[300], sprintf('%.2f of it (asked: under 1, better 0.5)', $fileToJson[300] / $engraving['seconds']));
 
+echo "\nOne changed mark over HTTP, five parts, 300 measures\n";
+passthru(PHP_BINARY . ' ' . escapeshellarg(__DIR__ . '/server.php'), $exit);
+if ($exit !== 0) {
+    exit($exit);
+}
+
 echo "\nKey to ink in the browser, 150 measures\n";
 passthru(PHP_BINARY . ' ' . escapeshellarg(__DIR__ . '/ink.php'), $exit);
 exit($exit);

@@ -66,6 +66,8 @@ final readonly class FingerSettings
         public float $laidFinger = 0.35,
         public float $shift = 1.0,
         public float $shiftPerSemitone = 0.12,
+        /** A shift that nothing eases: while the position serves, the hand stays. */
+        public float $uneased = 1.08,
         public float $easeOpen = 0.35,
         public float $easeRest = 0.35,
         public float $easeHalfStep = 0.70,

@@ -55,6 +55,18 @@ final readonly class Grip
         return self::keyOf(0, $this->stops, []) . "/{$isOpen}";
     }
 
+    /** Whether a finger reaches out of the hand's own places. */
+    public function isExtended(): bool
+    {
+        foreach ($this->stops as [, , , $shape]) {
+            if ($shape === 'forward' || $shape === 'back') {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     public function finger(): int
     {
         return count($this->stops) === 1 ? $this->stops[0][1] : -1;

@@ -226,7 +226,7 @@ final readonly class Prices
         $finger = $to->finger();
         $isSameFinger = $finger > 0 && $finger === $from->finger();
         $isOnString = $isSameFinger && $from->stops[0][0] === $to->stops[0][0];
-        $ease = 1.0;
+        $ease = $settings->uneased;
         if ($to->isOpen) {
             $ease = min($ease, $settings->easeOpen);
         } elseif ($from->isOpen) {
@@ -236,7 +236,8 @@ final readonly class Prices
         if ($moment->rest >= $settings->restSeconds || $moment->isFresh) {
             $ease = min($ease, $settings->easeRest);
         }
-        if ($far === 1) {
+        // A hand that opens on the way does not merely slip.
+        if ($far === 1 && !$from->isExtended() && !$to->isExtended()) {
             $ease = min($ease, $settings->easeHalfStep);
         }
         if ($isOnString) {

@@ -69,13 +69,18 @@ final readonly class Futures
     /** What one future does that the other does not. */
     private function does(PartPlan $plan, PartPlan $other, Mark $choice, Score $score): string
     {
-        $turned = 0;
+        $turned = $before = 0;
         $until = null;
-        foreach ($plan->part->notes as $note) {
+        $at = $plan->part->positionsById()[$choice->from];
+        foreach ($plan->part->notes as $position => $note) {
             $mine = $plan->bow->at($note->id);
             $theirs = $other->bow->at($note->id);
-            $isLater = $note->id !== $choice->from && $mine !== null && $mine->isHead;
-            if ($isLater && $theirs !== null && $mine->direction !== $theirs->direction) {
+            if ($position === $at || $mine === null || !$mine->isHead || $theirs === null || $mine->direction === $theirs->direction) {
+                continue;
+            }
+            if ($position < $at) {
+                $before++;
+            } else {
                 $turned++;
                 $until = $score->measures[$note->measure]->number;
             }
@@ -84,6 +89,10 @@ final readonly class Futures
         if ($turned > 0) {
             $says[] = "{$turned} later " . ($turned === 1 ? 'bow goes' : 'bows go')
                 . " the other way, up to measure {$until}";
+        }
+        if ($before > 0) {
+            // A start that nothing fixes turns for what comes after it.
+            $says[] = "{$before} before it " . ($before === 1 ? 'turns' : 'turn') . ' round too';
         }
         $new = count($plan->flags) - count($other->flags);
         if ($new > 0) {

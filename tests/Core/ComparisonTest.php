@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
-use Tests\Support\Passage;
+use Tests\Support\TwoParts;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
@@ -112,17 +112,7 @@ final class ComparisonTest extends TestCase
 
     private function compare(string $one, string $other, string $marks = ''): Comparison
     {
-        $first = Passage::of('4/4', $one)->musicXml();
-        preg_match('~<part id="P1">.*</part>~s', Passage::of('4/4', $other)->musicXml(), $second);
-        $xml = str_replace(
-            ['</score-part></part-list>', '</score-partwise>'],
-            [
-                '</score-part><score-part id="P2"><part-name>Violin II</part-name></score-part></part-list>',
-                str_replace('"P1"', '"P2"', $second[0]) . '</score-partwise>',
-            ],
-            $first,
-        );
-        $score = (new ScoreReader())->read($xml);
+        $score = (new ScoreReader())->read(TwoParts::musicXml($one, $other));
         $reading = (new PencilLinesReader($score, $score->parts))->read($marks);
         self::assertSame([], $reading->errors);
         $books = [];

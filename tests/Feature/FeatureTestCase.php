@@ -16,6 +16,7 @@ use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Tests\Support\Passage;
+use Tests\Support\TwoParts;
 
 abstract class FeatureTestCase extends TestCase
 {
@@ -64,6 +65,11 @@ abstract class FeatureTestCase extends TestCase
         $xml = Passage::of('4/4', $music)->withPickup()->musicXml();
 
         return app(KeepScore::class)->keep($this->shelf(), $xml, 'passage.musicxml');
+    }
+
+    protected function twoViolins(string $music): Piece
+    {
+        return app(KeepScore::class)->keep($this->shelf(), TwoParts::musicXml($music, $music), 'two.musicxml');
     }
 
     protected function section(Piece $piece): Section

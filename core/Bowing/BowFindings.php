@@ -67,7 +67,7 @@ final class BowFindings
 
     private function places(): Places
     {
-        return $this->places ??= new Places($this->score, $this->part);
+        return $this->places ??= Places::of($this->score, $this->part);
     }
 
     /**

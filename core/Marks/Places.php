@@ -27,7 +27,19 @@ final class Places
     /** @var array<string, int> */
     private array $measureOfNumber = [];
 
-    public function __construct(private readonly Score $score, private readonly Part $part)
+    /** The places of a part. The last ones are kept: one request asks for them at every turn. */
+    public static function of(Score $score, Part $part): self
+    {
+        /** @var self|null $last */
+        static $last = null;
+        if ($last === null || $last->part !== $part || $last->score !== $score) {
+            $last = new self($score, $part);
+        }
+
+        return $last;
+    }
+
+    private function __construct(private readonly Score $score, private readonly Part $part)
     {
         $this->byId = $part->positionsById();
         foreach ($score->measures as $measure) {

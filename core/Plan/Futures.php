@@ -47,7 +47,7 @@ final readonly class Futures
     /** @return list<Future> */
     private function ofChoice(Score $score, Part $part, MarkBook $book, Mark $choice, Roadmap $roadmap): array
     {
-        $places = new Places($score, $part);
+        $places = Places::of($score, $part);
         $rest = $book->without($choice);
         $plans = [];
         foreach (array_keys($choice->kinds) as $index) {

@@ -20,7 +20,7 @@ final readonly class PageList
      */
     public function lines(Score $score, Part $part, array $prints): array
     {
-        $places = new Places($score, $part);
+        $places = Places::of($score, $part);
         $lines = [];
         foreach ($part->notes as $note) {
             $print = $prints[$note->id] ?? null;

@@ -181,7 +181,7 @@ final class Comparison
         if ($at === null || $given === null) {
             return null;
         }
-        $place = (new Places($this->score, $taker->part))->nameOf($stretch->pairs[$at][1 - $side]);
+        $place = Places::of($this->score, $taker->part)->nameOf($stretch->pairs[$at][1 - $side]);
 
         return new WayOut(
             "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
@@ -210,7 +210,7 @@ final class Comparison
         while (isset($stretch->pairs[$to + 1]) && $isInside($to + 1)) {
             $to++;
         }
-        $places = new Places($this->score, $taker->part);
+        $places = Places::of($this->score, $taker->part);
         $name = static fn (int $at): string => $places->nameOf($stretch->pairs[$at][1 - $side]);
         $slurs = [];
         $start = null;

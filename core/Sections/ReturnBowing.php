@@ -26,7 +26,7 @@ final readonly class ReturnBowing
      */
     public function difference(PassageReturn $return): ?WayOut
     {
-        $places = new Places($this->score, $this->part);
+        $places = Places::of($this->score, $this->part);
         foreach ($this->pairs($return) as $index => [$before, $here]) {
             [$was, $is] = [$this->plan->at($before), $this->plan->at($here)];
             // How the first stroke is reached belongs to what stands before it.

@@ -95,7 +95,7 @@ final readonly class SameLines
             return null;
         }
         $note = $one->part->notes[$one->part->positionsById()[$first[0]]];
-        $place = (new Places($this->score, $one->part))->nameOf($first[0]);
+        $place = Places::of($this->score, $one->part)->nameOf($first[0]);
 
         return new Flag(
             FlagCode::SectionsDiffer,
@@ -117,7 +117,7 @@ final readonly class SameLines
      */
     private function copy(array $differ, PartPlan $giver, PartPlan $taker, int $side): WayOut
     {
-        $places = new Places($this->score, $taker->part);
+        $places = Places::of($this->score, $taker->part);
         $lines = ["part {$taker->part->name}"];
         foreach ($differ as $pair) {
             $finger = $giver->fingers->at($pair[$side]);

@@ -111,7 +111,7 @@ final class PlacesTest extends TestCase
     public function testEveryNoteHasAShortNameThatFindsIt(): void
     {
         $score = Passage::of('4/4', self::TUNE)->score();
-        $places = new Places($score, $score->parts[0]);
+        $places = Places::of($score, $score->parts[0]);
         foreach ($score->parts[0]->notes as $note) {
             self::assertSame($note->id, $places->find($places->nameOf($note->id), new Kind\Bow(Direction::Down))['from']);
         }
@@ -139,6 +139,6 @@ final class PlacesTest extends TestCase
     {
         $score = Passage::of('4/4', self::TUNE)->score();
 
-        return (new Places($score, $score->parts[0]))->find($place, $kind);
+        return Places::of($score, $score->parts[0])->find($place, $kind);
     }
 }

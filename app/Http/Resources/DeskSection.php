@@ -66,7 +66,7 @@ final readonly class DeskSection
     {
         $piece = $section->piece;
         $json = new MarkedScoreJson();
-        $places = new Places($plan->score, $plan->part->part);
+        $places = Places::of($plan->score, $plan->part->part);
 
         return [
             'piece' => [

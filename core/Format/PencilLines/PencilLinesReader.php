@@ -64,7 +64,7 @@ final class PencilLinesReader
             }
             $kinds[] = $kind;
         }
-        $places = $this->places[$part->id] ??= new Places($this->score, $part);
+        $places = $this->places[$part->id] ??= Places::of($this->score, $part);
         try {
             $anchor = $places->find($line->place, self::widest($kinds));
             $targets = [];

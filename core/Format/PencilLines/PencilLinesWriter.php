@@ -18,7 +18,7 @@ final readonly class PencilLinesWriter
 
     public function __construct(Score $score, private Part $part)
     {
-        $this->places = new Places($score, $part);
+        $this->places = Places::of($score, $part);
     }
 
     /** All marks of a part, under its name. */

@@ -46,6 +46,7 @@ Route::prefix('api')->group(function (): void {
 
         Route::get('class', [ClassController::class, 'show']);
         Route::put('class', [ClassController::class, 'update']);
+        Route::delete('class', [ClassController::class, 'reset']);
         Route::post('class/example', [ClassController::class, 'example']);
         Route::get('class/fingerboard', [ClassController::class, 'fingerboard']);
 

@@ -25,6 +25,7 @@ use UprightPencil\Music\Score;
  * @property array<string, mixed> $summary what was understood of it
  * @property int $revision counts every change to its marks
  * @property array<string, float>|null $tempos the director's, in quarter notes a minute by measure number
+ * @property Shelf $shelf
  * @property Carbon|null $archived_at
  * @property Carbon|null $deleted_at
  */
@@ -45,6 +46,12 @@ final class Piece extends Model
     public function owner(): BelongsTo
     {
         return $this->belongsTo(User::class, 'user_id');
+    }
+
+    /** @return BelongsTo<Shelf, $this> */
+    public function shelf(): BelongsTo
+    {
+        return $this->belongsTo(Shelf::class);
     }
 
     /** @return HasMany<Section, $this> */

@@ -16,10 +16,16 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $note
  * @property string $kind programme or book
  * @property int $position
+ * @property array<string, mixed>|null $settings what the ensemble can do; null as all of the director's
  */
 final class Shelf extends Model
 {
-    protected $fillable = ['name', 'note', 'kind', 'position'];
+    protected $fillable = ['name', 'note', 'kind', 'position', 'settings'];
+
+    protected function casts(): array
+    {
+        return ['settings' => 'array'];
+    }
 
     /** @return HasMany<Piece, $this> */
     public function pieces(): HasMany

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Scores;
 
+use App\Models\Piece;
 use App\Models\User;
 use UprightPencil\Fingering\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
@@ -30,6 +31,12 @@ final readonly class ClassSettings
     public static function of(User $user): self
     {
         return self::from($user->settings ?? []);
+    }
+
+    /** What the ensemble can do on whose shelf a piece lies; where nothing is said of it, what all of the director's do. */
+    public static function for(Piece $piece): self
+    {
+        return self::from($piece->shelf->settings ?? $piece->owner->settings ?? []);
     }
 
     /** @param array<string, mixed> $settings anything unknown in it is left aside */

@@ -81,7 +81,7 @@ final readonly class Plans
 
     public function options(Section $section): PlanOptions
     {
-        $options = ClassSettings::of($section->piece->owner)->options($section->instrument);
+        $options = ClassSettings::for($section->piece)->options($section->instrument);
         $own = Density::tryFrom($section->density ?? '');
 
         return $own === null ? $options : $options->withDensity($own);

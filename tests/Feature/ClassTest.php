@@ -69,6 +69,61 @@ final class ClassTest extends FeatureTestCase
         self::assertSame(3, substr_count($page, '<lyric'));
     }
 
+    public function testAnEnsembleMayHaveSettingsOfItsOwn(): void
+    {
+        $section = $this->section($this->piece('A4q | G4q A4q B4q A4q'));
+        $other = $this->section($this->piece('A4q | G4q A4q B4q A4q'));
+        $this->actingAs($this->director);
+        $beginners = $this->director->shelves()->create(['name' => 'Beginners', 'kind' => 'book', 'position' => 1, 'note' => '']);
+        $other->piece->update(['shelf_id' => $beginners->id]);
+
+        $this->putJson("/api/class?shelf={$beginners->id}", $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+
+        self::assertSame('A0', $this->fingerOf($section->id, 2));
+        self::assertSame('D4', $this->fingerOf($other->id, 2));
+        $this->getJson('/api/class')->assertJsonPath('settings.schools.open', 'open')->assertJsonPath('shelves.1.isOwn', true);
+        $this->getJson("/api/class?shelf={$beginners->id}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', true);
+    }
+
+    public function testAnEnsembleGoesWithTheOthersUntilItHasItsOwn(): void
+    {
+        $section = $this->section($this->piece('A4q | G4q A4q B4q A4q'));
+        $shelf = $section->piece->shelf_id;
+        $this->actingAs($this->director);
+        $this->putJson('/api/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+        $this->getJson("/api/class?shelf={$shelf}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', false);
+
+        $this->putJson("/api/class?shelf={$shelf}", $this->settings(['schools' => ['open' => 'open']]))->assertOk();
+        self::assertSame('A0', $this->fingerOf($section->id, 2));
+
+        $this->deleteJson("/api/class?shelf={$shelf}")->assertOk()->assertJsonPath('settings.schools.open', 'four');
+        self::assertSame('D4', $this->fingerOf($section->id, 2));
+        $this->deleteJson('/api/class')->assertUnprocessable()->assertJsonPath('message', 'Say which ensemble.');
+    }
+
+    public function testSomebodyElsesEnsembleIsNotThere(): void
+    {
+        $shelf = $this->shelf();
+
+        $this->actingAs($this->stranger)->getJson("/api/class?shelf={$shelf->id}")->assertNotFound();
+        $this->putJson("/api/class?shelf={$shelf->id}", $this->settings([]))->assertNotFound();
+    }
+
+    public function testTheRackCountsAgainWhenAClassOrAShelfChanges(): void
+    {
+        $piece = $this->piece('A4q | D6q C6q A5h');
+        $this->actingAs($this->director);
+        $flags = fn (int $shelf): int => $this->getJson('/api/rack')->json("shelves.{$shelf}.pieces.0.sections.0.flags");
+        $before = $flags(0);
+        $this->putJson('/api/class', $this->settings(['profile' => 'third-position']));
+        self::assertLessThan($before, $flags(0));
+
+        $beginners = $this->director->shelves()->create(['name' => 'Beginners', 'kind' => 'programme', 'position' => 1, 'note' => '']);
+        $this->putJson("/api/class?shelf={$beginners->id}", $this->settings(['profile' => 'first-year']));
+        $this->patchJson("/api/pieces/{$piece->id}", ['shelf' => $beginners->id])->assertOk();
+        self::assertGreaterThanOrEqual($before, $flags(1));
+    }
+
     /** @return iterable<string, array{array<string, mixed>}> */
     public static function mistakes(): iterable
     {

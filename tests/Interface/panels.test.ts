@@ -303,7 +303,7 @@ describe('the class', () => {
             schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
             sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
         };
-        const choices = { settings, sizes, profiles: [], schools: { bow: [], long: [], open: [], bass: [], stay: [] } };
+        const choices = { settings, sizes, isOwn: false, shelves: [], profiles: [], schools: { bow: [], long: [], open: [], bass: [], stay: [] } };
         const card = mount(FingerboardCard, { props: { choices } });
         await flushPromises();
         expect(calls[0]?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');

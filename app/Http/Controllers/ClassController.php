@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\ClassRequest;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Models\Shelf;
 use App\Scores\ClassSettings;
 use App\Scores\Examples;
 use Illuminate\Http\JsonResponse;
@@ -21,8 +24,13 @@ final class ClassController extends Controller
 {
     public function show(Request $request): JsonResponse
     {
+        $shelf = $this->shelf($request);
+
         return response()->json([
-            'settings' => ClassSettings::of($this->user($request))->toArray(),
+            'settings' => $this->settings($request)->toArray(),
+            'isOwn' => $shelf?->settings !== null,
+            'shelves' => $this->user($request)->shelves()->get(['id', 'name', 'settings'])
+                ->map(fn (Shelf $one): array => ['id' => $one->id, 'name' => $one->name, 'isOwn' => $one->settings !== null]),
             'profiles' => PlanOptions::PROFILES,
             'schools' => PlanOptions::SCHOOLS,
             'sizes' => array_map(static fn (array $lengths): array => array_map(strval(...), array_keys($lengths)), Fingerboard::LENGTHS),
@@ -31,10 +39,45 @@ final class ClassController extends Controller
 
     public function update(ClassRequest $request): JsonResponse
     {
-        $settings = ClassSettings::from($request->validated());
-        $this->user($request)->update(['settings' => $settings->toArray()]);
+        $settings = ClassSettings::from($request->validated())->toArray();
+        $this->keep($request, $settings);
 
-        return response()->json(['settings' => $settings->toArray()]);
+        return response()->json(['settings' => $settings]);
+    }
+
+    /** An ensemble goes with all the others again. */
+    public function reset(Request $request): JsonResponse
+    {
+        abort_if($this->shelf($request) === null, 422, 'Say which ensemble.');
+        $this->keep($request, null);
+
+        return response()->json(['settings' => $this->settings($request)->toArray()]);
+    }
+
+    /** @param array<string, mixed>|null $settings */
+    private function keep(Request $request, ?array $settings): void
+    {
+        $shelf = $this->shelf($request);
+        $user = $this->user($request);
+        ($shelf ?? $user)->update(['settings' => $settings]);
+        $pieces = $shelf === null ? Piece::query()->where('user_id', $user->id) : $shelf->pieces();
+        // What the rack shows of them is to be worked out again.
+        Section::query()->whereIn('piece_id', $pieces->select('id'))->update(['state' => null]);
+    }
+
+    /** The shelf whose ensemble is meant; null for all of the director's. */
+    private function shelf(Request $request): ?Shelf
+    {
+        $id = $request->integer('shelf');
+
+        return $id === 0 ? null : $this->user($request)->shelves()->findOrFail($id);
+    }
+
+    private function settings(Request $request): ClassSettings
+    {
+        $own = $this->shelf($request)?->settings;
+
+        return $own === null ? ClassSettings::of($this->user($request)) : ClassSettings::from($own);
     }
 
     /** A two-measure example of one choice, marked as these settings would mark it. */
@@ -55,7 +98,7 @@ final class ClassController extends Controller
             'size' => ['required', 'string', 'max:8'],
             'position' => ['required', 'string', 'max:8'],
         ], ['*' => 'Choose an instrument, its size and a position.']);
-        $settings = ClassSettings::of($this->user($request));
+        $settings = $this->settings($request);
         $card = FingerboardCard::of(
             Instrument::from($data['instrument']),
             $data['size'],

@@ -121,6 +121,8 @@ final class PieceController extends Controller
         }
         if (isset($data['shelf'])) {
             $piece->shelf_id = Shelf::query()->where('user_id', $piece->user_id)->findOrFail($data['shelf'])->id;
+            // Another ensemble may read it otherwise.
+            $piece->sections()->update(['state' => null]);
         }
         $piece->save();
 

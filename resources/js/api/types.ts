@@ -373,6 +373,10 @@ export interface ClassSettings {
 
 export interface ClassChoices {
     settings: ClassSettings;
+    /** Whether the ensemble asked for has settings of its own. */
+    isOwn: boolean;
+    /** The director's ensembles: one to a shelf. */
+    shelves: { id: number; name: string; isOwn: boolean }[];
     profiles: string[];
     schools: Record<SchoolName, string[]>;
     sizes: Record<InstrumentName, string[]>;

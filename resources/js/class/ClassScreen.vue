@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** What this class can do and how it reads: profile, schools, sizes, wording; each shown on two measures as it changes. */
 import { ElOption, ElSelect } from 'element-plus';
-import { onMounted, ref } from 'vue';
-import { api } from '../api/client';
+import { computed, onMounted, ref } from 'vue';
+import { api, type ApiError } from '../api/client';
 import type { ClassChoices, ClassSettings, InstrumentName } from '../api/types';
 import { tell, warn } from '../ui/say';
 import ClassExample from './ClassExample.vue';
@@ -16,14 +16,34 @@ let saving = 0;
 
 const INSTRUMENTS: [InstrumentName, string][] = [['violin', 'Violin'], ['viola', 'Viola'], ['cello', 'Cello'], ['bass', 'Bass']];
 
-onMounted(async () => {
+/** Which ensemble is meant: a shelf, or 0 for all that have nothing of their own. */
+const shelf = ref(Number(localStorage.getItem('class-shelf')) || 0);
+const query = computed(() => (shelf.value ? `?shelf=${shelf.value}` : ''));
+const chosen = computed(() => choices.value?.shelves.find((one) => one.id === shelf.value));
+
+onMounted(load);
+
+async function load(): Promise<void> {
     try {
-        choices.value = await api.get<ClassChoices>('class');
+        choices.value = await api.get<ClassChoices>(`class${query.value}`);
         settings.value = choices.value.settings;
+        problem.value = '';
     } catch (error) {
+        if (shelf.value && (error as ApiError).status === 404) {
+            // The shelf of last time is gone.
+            shelf.value = 0;
+            await load();
+            return;
+        }
         problem.value = (error as Error).message;
     }
-});
+}
+
+function turnTo(id: number): void {
+    shelf.value = id;
+    localStorage.setItem('class-shelf', String(id));
+    void load();
+}
 
 async function save(change: Partial<ClassSettings>): Promise<void> {
     if (!settings.value) return;
@@ -32,10 +52,21 @@ async function save(change: Partial<ClassSettings>): Promise<void> {
     saving += 1;
     const mine = saving;
     try {
-        await api.put('class', settings.value);
-        if (mine === saving) tell('Kept. Your pieces are worked out this way from now on.');
+        await api.put(`class${query.value}`, settings.value);
+        if (mine === saving) tell(`Kept. ${chosen.value ? `Everything of “${chosen.value.name}” is` : 'Your pieces are'} worked out this way from now on.`);
+        if (chosen.value && !chosen.value.isOwn) await load();
     } catch (error) {
         settings.value = before;
+        warn((error as Error).message);
+    }
+}
+
+async function goWithTheOthers(): Promise<void> {
+    try {
+        await api.delete(`class${query.value}`);
+        await load();
+        tell(`“${chosen.value?.name}” goes with all the others again.`);
+    } catch (error) {
         warn((error as Error).message);
     }
 }
@@ -45,8 +76,21 @@ async function save(change: Partial<ClassSettings>): Promise<void> {
     <div class="class-screen">
         <header>
             <h1>Class</h1>
-            <span class="quiet">What they can do, and how they are used to reading. Every piece of yours follows it.</span>
+            <span class="quiet">What they can do, and how they are used to reading. Every piece on their shelf follows it.</span>
         </header>
+        <div v-if="choices?.shelves.length" class="ensembles" role="group" aria-label="Which ensemble">
+            <button type="button" :aria-pressed="shelf === 0" @click="turnTo(0)">All ensembles</button>
+            <button v-for="one in choices.shelves" :key="one.id" type="button" :aria-pressed="shelf === one.id" @click="turnTo(one.id)">
+                {{ one.name }}<i v-if="one.isOwn" title="has settings of its own">●</i>
+            </button>
+            <span v-if="chosen" class="quiet">
+                <template v-if="chosen.isOwn">
+                    has settings of its own ·
+                    <button type="button" class="plain-button" @click="goWithTheOthers">go with all the others</button>
+                </template>
+                <template v-else>goes with all the others until you change something here</template>
+            </span>
+        </div>
         <p v-if="problem" role="alert">{{ problem }}</p>
         <p v-else-if="!settings" class="quiet">Opening the class…</p>
         <template v-else>
@@ -118,7 +162,7 @@ async function save(change: Partial<ClassSettings>): Promise<void> {
                     </label>
                 </div>
             </article>
-            <FingerboardCard v-if="choices" :choices="choices" />
+            <FingerboardCard v-if="choices" :key="shelf" :choices="choices" :shelf="shelf" />
         </template>
     </div>
 </template>
@@ -136,6 +180,43 @@ header {
     align-items: baseline;
     gap: 20px;
     margin-bottom: 12px;
+}
+
+.ensembles {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px;
+    margin-bottom: 6px;
+    font-size: 14px;
+}
+
+.ensembles > button {
+    padding: 7px 12px;
+    border: 0;
+    border-bottom: 3px solid transparent;
+    background: none;
+    color: var(--soft);
+    cursor: pointer;
+}
+
+.ensembles > button[aria-pressed='true'] {
+    border-bottom-color: var(--cedar);
+    color: var(--ink);
+    font-weight: 700;
+}
+
+.ensembles i {
+    margin-left: 5px;
+    color: var(--cedar);
+    font-size: 9px;
+    font-style: normal;
+    vertical-align: 2px;
+}
+
+.ensembles .quiet {
+    margin-left: 12px;
+    font-size: 13px;
 }
 
 article {

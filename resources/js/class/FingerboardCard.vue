@@ -5,7 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { api } from '../api/client';
 import type { ClassChoices, Fingerboard, InstrumentName } from '../api/types';
 
-const props = defineProps<{ choices: ClassChoices }>();
+const props = withDefaults(defineProps<{ choices: ClassChoices; shelf?: number }>(), { shelf: 0 });
 
 const NAMES: Record<InstrumentName, string> = { violin: 'Violin', viola: 'Viola', cello: 'Cello', bass: 'Bass' };
 const POSITIONS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
@@ -31,6 +31,7 @@ watch([instrument, size, position], fetchCard, { immediate: true });
 
 async function fetchCard(): Promise<void> {
     const query = new URLSearchParams({ instrument: instrument.value, size: size.value, position: position.value });
+    if (props.shelf) query.set('shelf', String(props.shelf));
     try {
         card.value = await api.get<Fingerboard>(`class/fingerboard?${query.toString()}`);
         problem.value = '';

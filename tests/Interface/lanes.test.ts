@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { DeskNote } from '../../resources/js/api/types';
 import { drawHandLanes } from '../../resources/js/desk/handLane';
 import { drawLanes } from '../../resources/js/desk/lanes';
-import { bowSign, type Box, type Geometry } from '../../resources/js/engraving/ink';
+import { bowSign, clearFoot, type Box, type Geometry } from '../../resources/js/engraving/ink';
 import { finger, notes } from './support';
 
 /** Six notes in one system, forty pixels apart. */
@@ -13,7 +13,7 @@ function geometry(of: DeskNote[]): Geometry {
             x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72, systemTop: 30, systemBottom: 90,
         }),
     );
-    return { boxes, signs: new Map(), systems: [{ left: 80, right: 400, top: 30, bottom: 90, notes: of.map((note) => note.id) }] };
+    return { boxes, signs: new Map(), systems: [{ left: 80, right: 400, top: 30, bottom: 90, notes: of.map((note) => note.id) }], written: [] };
 }
 
 function withFingers(change: (note: DeskNote, index: number) => Partial<ReturnType<typeof finger>>): DeskNote[] {
@@ -102,5 +102,27 @@ describe('the hand lane', () => {
         const bare = notes().map((note) => ({ ...note, finger: null }));
         expect(drawHandLanes(geometry(bare), bare, strings, 0)).toEqual([]);
         expect(drawHandLanes(geometry(notes()), notes(), [], 0)).toEqual([]);
+    });
+});
+
+describe('a text over the page', () => {
+    const finger = { left: 95, right: 105, top: 30, bottom: 42 };
+
+    it('stands where it is wanted when nothing is written there', () => {
+        expect(clearFoot([], 100, 40, 50, 10)).toBe(40);
+        expect(clearFoot([{ ...finger, left: 200, right: 210 }], 100, 40, 50, 10)).toBe(40);
+        expect(clearFoot([{ ...finger, top: 60, bottom: 70 }], 100, 40, 50, 10)).toBe(40);
+    });
+
+    it('moves over a finger, and over what stands on the finger', () => {
+        const over = clearFoot([finger], 100, 40, 50, 10);
+        expect(over).toBeLessThan(finger.top);
+        const sign = { left: 90, right: 110, top: 10, bottom: 28 };
+        expect(clearFoot([finger, sign], 100, 40, 50, 10)).toBeLessThan(sign.top);
+    });
+
+    it('gives up after a few tries rather than leaving the page', () => {
+        const tower = Array.from({ length: 40 }, (_, index) => ({ left: 0, right: 200, top: 30 - 20 * index, bottom: 49 - 20 * index }));
+        expect(clearFoot(tower, 100, 40, 50, 10)).toBeGreaterThan(-800);
     });
 });

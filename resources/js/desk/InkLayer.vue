@@ -2,7 +2,7 @@
 /** What lies over the engraved page: the chosen note, ink not engraved yet, proposals, and what turned round. */
 import { onMounted, ref, watch } from 'vue';
 import type { Direction } from '../api/types';
-import { bowSign, text, type Geometry } from '../engraving/ink';
+import { bowSign, clearFoot, text, type Geometry } from '../engraving/ink';
 import { drawHandLanes } from './handLane';
 import { BOW_LANE, drawLanes } from './lanes';
 import { element } from './svg';
@@ -19,11 +19,15 @@ let covered: SVGUseElement[] = [];
 let isLaneDue = 0;
 /** Milliseconds the hands must rest before the lanes are drawn anew: many small shapes, and nobody waits for them. */
 const LANE_REST = 650;
+/** About how wide a letter of a proposal in words is, and how high, in pixels. */
+const WORDS_EM = 6.6;
+const WORDS_HEIGHT = 10;
 
 function drawInk(): void {
     const group = inkLayer.value;
     if (!group) return;
     const { boxes, signs } = props.geometry;
+    const written = [...props.geometry.written];
     covered.forEach((use) => use.style.removeProperty('opacity'));
     covered = [];
     const drawn: SVGElement[] = [];
@@ -52,7 +56,14 @@ function drawInk(): void {
         const y = Math.min(box.staffTop, box.y) - 24;
         const kind = mark.state === 'proposed' ? 'proposal' : 'choice';
         const isSign = mark.words === 'down' || mark.words === 'up';
-        drawn.push(isSign ? bowSign(mark.words as Direction, x, y, kind) : text(mark.words, x, y, `${kind} is-words`));
+        if (isSign) {
+            drawn.push(bowSign(mark.words as Direction, x, y, kind));
+        } else {
+            const width = mark.words.length * WORDS_EM;
+            const foot = clearFoot(written, x, y, width, WORDS_HEIGHT);
+            written.push({ left: x - width / 2, right: x + width / 2, top: foot - WORDS_HEIGHT, bottom: foot });
+            drawn.push(text(mark.words, x, foot, `${kind} is-words`));
+        }
     }
     group.replaceChildren(...drawn);
 }

@@ -40,6 +40,38 @@ export interface Geometry {
     boxes: Map<string, Box>;
     signs: Map<string, Signs>;
     systems: SystemBox[];
+    /** What is written over and under the staves: fingers, bowing signs, words. */
+    written: Area[];
+}
+
+/** A rectangle in the coordinates of the page element. */
+export interface Area {
+    left: number;
+    right: number;
+    top: number;
+    bottom: number;
+}
+
+const WRITTEN = 'g.fing, g.technical, g.dir, g.reh, g.tempo';
+const AIR = 3;
+
+/**
+ * The foot on which a text may stand so that it covers nothing written: where it was wanted, or higher.
+ *
+ * @param written what stands on the page
+ * @param centre of the text, across
+ * @param height of the text above its foot
+ */
+export function clearFoot(written: Area[], centre: number, foot: number, width: number, height: number): number {
+    const [left, right] = [centre - width / 2, centre + width / 2];
+    const inTheWay = (at: number): Area | undefined =>
+        written.find((one) => one.left < right && one.right > left && one.top < at + AIR && one.bottom > at - height - AIR);
+    for (let tries = 0; tries < 8; tries += 1) {
+        const area = inTheWay(foot);
+        if (!area) return foot;
+        foot = area.top - AIR;
+    }
+    return foot;
 }
 
 export function noteElement(page: HTMLElement, id: string): SVGGElement | null {
@@ -48,7 +80,7 @@ export function noteElement(page: HTMLElement, id: string): SVGGElement | null {
 
 export function measurePage(page: HTMLElement): Geometry {
     const origin = page.getBoundingClientRect();
-    const geometry: Geometry = { boxes: new Map(), signs: new Map(), systems: [] };
+    const geometry: Geometry = { boxes: new Map(), signs: new Map(), systems: [], written: [] };
     page.querySelectorAll('g.system').forEach((system) => {
         const around = system.getBoundingClientRect();
         const of: SystemBox = {
@@ -91,6 +123,10 @@ export function measurePage(page: HTMLElement): Geometry {
             });
         });
         geometry.systems.push(of);
+    });
+    page.querySelectorAll(WRITTEN).forEach((sign) => {
+        const { left, right, top, bottom } = sign.getBoundingClientRect();
+        geometry.written.push({ left: left - origin.left, right: right - origin.left, top: top - origin.top, bottom: bottom - origin.top });
     });
     return geometry;
 }

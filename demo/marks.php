@@ -13,7 +13,7 @@ return [
     ],
     'Cobbler’s Holiday' => [
         'decided' => [
-            'Violin I' => "3.1 down\n7.3 no slurs\n18.1 \"long bow\"\n33.1 retake\n34.1 down\n",
+            'Violin I' => "3.1 down\n7.3 no slurs\n18.1 \"long bow\"\n25.1 4\n33.1 retake\n34.1 down\n",
             'Violin II' => "3.1 down\n18.1 \"long bow\"\n",
             'Cello' => "10.4 slur 10.4+\n18.1 \"sing\"\n",
         ],

@@ -11,6 +11,7 @@ use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\User;
+use App\Scores\ClassSettings;
 use App\Scores\Plans;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
@@ -47,7 +48,13 @@ final class DatabaseSeeder extends Seeder
             'position' => 0,
         ]);
         /** @var Shelf $book */
-        $book = $director->shelves()->create(['name' => 'Workshop book, part one', 'kind' => 'book', 'position' => 1]);
+        $book = $director->shelves()->create([
+            'name' => 'Workshop book, part one',
+            'kind' => 'book',
+            'position' => 1,
+            // The workshop is for beginners; the orchestra goes by the director's usual settings.
+            'settings' => ClassSettings::from(['profile' => 'first-year'])->toArray(),
+        ]);
 
         $boats = $this->keep($keep, $concert, 'paper-boats.musicxml');
         $holiday = $this->keep($keep, $concert, 'cobblers-holiday.musicxml');

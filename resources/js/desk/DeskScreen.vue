@@ -291,12 +291,13 @@ h1 {
 
 .bottom {
     display: flex;
+    flex-wrap: wrap;
     align-items: center;
     gap: 6px;
 }
 
 .bottom .say-it {
-    flex: 1;
+    flex: 1 1 240px;
 }
 
 .bottom .plain-button {

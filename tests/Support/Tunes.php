@@ -12,6 +12,25 @@ final class Tunes
         ['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['w'], ['rq', 'q', 'q', 'q'], ['rh', 'h'], ['q', 'q', 'h'], ['rw'],
     ];
 
+    /** A tune on the upper strings that leaves first position and comes back. */
+    public static function high(int $seed): Passage
+    {
+        $scale = ['A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5', 'C6', 'D6'];
+        $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
+        $at = $random->getInt(2, 6);
+        $measures = ['C6q D6q C6q B5q'];
+        for ($measure = 0; $measure < 6; $measure++) {
+            $notes = [];
+            foreach ([['e', 'e', 'e', 'e', 'q', 'q'], ['q', 'q', 'h'], ['q', 'e', 'e', 'q', 'q']][$random->getInt(0, 2)] as $value) {
+                $notes[] = $scale[$at] . $value;
+                $at = max(0, min(10, $at + [-3, -2, -1, 1, 2, 3][$random->getInt(0, 5)]));
+            }
+            $measures[] = implode(' ', $notes);
+        }
+
+        return Passage::of('4/4', implode(' | ', [...$measures, 'A4w']))->at($random->getInt(60, 110))->profile('third-position');
+    }
+
     /** @param string $part gives the octave */
     public static function make(int $seed, string $part = 'Violin I'): Passage
     {

@@ -125,7 +125,7 @@ final class BowUse
             return null;
         }
 
-        return "{$of->duration->numerator}/{$of->duration->denominator} {$speed} {$this->loudness->levelAt($from)} "
+        return "{$of->duration->numerator}/{$of->duration->denominator} " . pack('d2', $speed, $this->loudness->levelAt($from))
             . implode(' ', $first->articulations);
     }
 }

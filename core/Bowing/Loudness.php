@@ -91,6 +91,9 @@ final readonly class Loudness
     /** Position of the last piece that has begun at an onset. */
     private function pieceAt(float $onset): int
     {
+        if (!isset($this->pieces[1])) {
+            return 0;
+        }
         $low = 0;
         $high = count($this->pieces) - 1;
         while ($low < $high) {

@@ -28,12 +28,18 @@ final readonly class AccidentalsThatHold
         /** @var array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float, isTied: bool}> $altered by line, letter and octave */
         $altered = [];
         $told = [];
+        /** @var array<int, array<string, int>> $keys alteration of each letter by key */
+        $keys = [];
         foreach ($this->part->notes as $position => $note) {
             if ($note->pitch === null || $note->isGrace) {
                 continue;
             }
             $pitch = $note->pitch;
-            $inKey = self::inKey($pitch->letter, $this->score->measures[$note->measure]->keyFifths);
+            $fifths = $this->score->measures[$note->measure]->keyFifths;
+            $inKey = $keys[$fifths][$pitch->letter] ??= self::inKey($pitch->letter, $fifths);
+            if ($altered === [] && $pitch->alteration === $inKey) {
+                continue;
+            }
             $place = "{$note->line} {$pitch->letter}{$pitch->octave}";
             $known = $altered[$place] ?? null;
             $key = "{$note->measure} {$place}";

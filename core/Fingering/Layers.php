@@ -17,6 +17,8 @@ final class Layers
     private array $numbers = [];
     /** @var WeakMap<Options, array{list<int>, list<list<array{int, int, int, string}>>}> */
     private WeakMap $known;
+    /** @var array<string, list<int>> grips of open strings, by all they depend on */
+    private array $opened = [];
 
     /**
      * @param list<Moment> $moments
@@ -41,10 +43,7 @@ final class Layers
         foreach (array_keys($moments) as $layer) {
             [$numbers, $opens] = $built->stopped($options[$layer]);
             foreach ($opens as $stops) {
-                foreach ($built->open($layer, $stops, $before) as $open) {
-                    $numbers[] = $built->number($open);
-                }
-                $numbers = array_values(array_unique($numbers));
+                $numbers = array_values(array_unique([...$numbers, ...$built->open($layer, $stops, $before)]));
             }
             $built->layers[] = $numbers;
             $before = $numbers;
@@ -83,27 +82,40 @@ final class Layers
      *
      * @param list<array{int, int, int, string}> $stops
      * @param list<int> $before grips of the layer before
-     * @return list<Grip>
+     * @return list<int> grips by number
      */
     private function open(int $layer, array $stops, array $before): array
     {
         $grips = [];
         $forgets = $this->moments[$layer]->lasts > $this->settings->memorySeconds;
+        $frames = $this->nextFrames($layer);
+        $alike = implode(',', $before) . ($forgets ? '|' : '/') . implode(',', array_column($stops, 0)) . '|' . implode(',', $frames);
+        if (isset($this->opened[$alike])) {
+            return $this->opened[$alike];
+        }
         foreach ($before as $number) {
             $grip = $this->grips[$number];
             $grips[] = Grip::open($grip->frame, $stops, $forgets ? [] : $grip->memory);
         }
+        foreach ($frames as $frame) {
+            $grips[] = Grip::open($frame, $stops, []);
+        }
+        $grips = $grips === [] ? [Grip::open(2, $stops, [])] : $grips;
+
+        return $this->opened[$alike] = array_map($this->number(...), $grips);
+    }
+
+    /** @return list<int> frames in which the next stopped note can be played */
+    private function nextFrames(int $layer): array
+    {
         for ($next = $layer + 1; isset($this->options[$next]); $next++) {
             $frames = $this->options[$next]->frames();
             if ($frames !== []) {
-                foreach ($frames as $frame) {
-                    $grips[] = Grip::open($frame, $stops, []);
-                }
-                break;
+                return $frames;
             }
         }
 
-        return $grips === [] ? [Grip::open(2, $stops, [])] : $grips;
+        return [];
     }
 
     private function number(Grip $grip): int

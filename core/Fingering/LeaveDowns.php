@@ -41,7 +41,7 @@ final readonly class LeaveDowns
         [$string, $finger, $semitones] = $grip->stops[0];
         $end = $moment->onset + $moment->quarters;
         $wasStopped = false;
-        for ($next = $layer + 1; $next < $this->path->count(); $next++) {
+        for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
             $there = $this->path->chosen($next);
             $at = $this->path->moment($next);
             if ($at->onset - $end > self::LONGEST || $there->frame !== $grip->frame || $at->rest > 0.5 || $at->isFresh) {

@@ -11,11 +11,19 @@ final readonly class Pitch implements \Stringable
 {
     private const SEMITONES = ['C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11];
 
+    /** What is asked of a pitch thousands of times is worked out once for each of the few there are. */
+    private int $semitone;
+    private int $step;
+    private string $name;
+
     private function __construct(
         public string $letter,
         public int $alteration,
         public int $octave,
     ) {
+        $this->semitone = 12 * ($octave + 1) + self::SEMITONES[$letter] + $alteration;
+        $this->step = 7 * $octave + (int) strpos('CDEFGAB', $letter);
+        $this->name = $letter . str_repeat($alteration < 0 ? 'b' : '#', abs($alteration)) . $octave;
     }
 
     /**
@@ -53,13 +61,13 @@ final readonly class Pitch implements \Stringable
     /** Semitones above C−1, so that middle C is 60. */
     public function semitone(): int
     {
-        return 12 * ($this->octave + 1) + self::SEMITONES[$this->letter] + $this->alteration;
+        return $this->semitone;
     }
 
     /** Letter steps above C0. */
     public function step(): int
     {
-        return 7 * $this->octave + (int) strpos('CDEFGAB', $this->letter);
+        return $this->step;
     }
 
     public function equals(self $other): bool
@@ -79,6 +87,6 @@ final readonly class Pitch implements \Stringable
 
     public function __toString(): string
     {
-        return $this->letter . str_repeat($this->alteration < 0 ? 'b' : '#', abs($this->alteration)) . $this->octave;
+        return $this->name;
     }
 }

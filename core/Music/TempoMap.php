@@ -163,6 +163,9 @@ final readonly class TempoMap
 
     private function segment(float $onset): int
     {
+        if (!isset($this->onsets[1])) {
+            return 0;
+        }
         $low = 0;
         $high = count($this->onsets) - 1;
         while ($low < $high) {

@@ -52,15 +52,16 @@ final class FingerPrinting
         $before = [];
         foreach ($this->part->notes as $note) {
             $finger = $this->plan->at($note->id);
-            if (in_array('leave-out', $marked[$note->id] ?? [], true)) {
+            $mine = $marked[$note->id] ?? [];
+            if ($mine !== [] && in_array('leave-out', $mine, true)) {
                 $prints[$note->id] = new FingerPrint(isLeftOut: true);
                 continue;
             }
-            $isAside = array_intersect(['divide', 'courtesy'], $marked[$note->id] ?? []) !== [];
+            $isAside = $mine !== [] && array_intersect(['divide', 'courtesy'], $mine) !== [];
             if ($isAside && ($finger === null || $note->tieStop)) {
                 $prints[$note->id] = new FingerPrint(
-                    isDivided: in_array('divide', $marked[$note->id], true),
-                    hasCourtesy: in_array('courtesy', $marked[$note->id], true),
+                    isDivided: in_array('divide', $mine, true),
+                    hasCourtesy: in_array('courtesy', $mine, true),
                 );
             }
             if ($finger === null || $note->tieStop) {
@@ -71,7 +72,7 @@ final class FingerPrinting
                 $this->shown = [];
             }
             [$last, $lastFinger] = $before[$note->line] ?? [null, null];
-            $print = $this->print($note, $finger, $last, $lastFinger, $arrivals[$note->id] ?? null, $marked[$note->id] ?? [], $strings);
+            $print = $this->print($note, $finger, $last, $lastFinger, $arrivals[$note->id] ?? null, $mine, $strings);
             $this->remember($finger);
             if (!$print->isEmpty()) {
                 $prints[$note->id] = $print;

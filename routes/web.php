@@ -57,6 +57,7 @@ Route::prefix('api')->group(function (): void {
         Route::get('sections/{section}/open-strings', [NoteController::class, 'openStrings']);
         Route::get('sections/{section}/patterns', [NoteController::class, 'patterns']);
         Route::get('sections/{section}/page', [DeskController::class, 'page']);
+        Route::get('sections/{section}/hand', [DeskController::class, 'hand']);
         Route::post('sections/{section}/marks', [DeskController::class, 'mark']);
         Route::post('sections/{section}/preview', [DeskController::class, 'preview']);
         Route::post('sections/{section}/settle', [DeskController::class, 'settle']);

@@ -8,6 +8,7 @@ use App\Models\Mark;
 use App\Models\Section;
 use ArrayObject;
 use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreWriter;
@@ -17,6 +18,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
+use UprightPencil\Roadmap\Roadmap;
 
 /** Sections worked out with their marks. */
 final readonly class Plans
@@ -56,6 +58,52 @@ final readonly class Plans
         $planner = $this->planner($section, $explains, $isReal);
 
         return new SectionPlan($score, $planner->part($score, $score->parts[0], $book));
+    }
+
+    /**
+     * The section as it stands, in halves: what the one who asks knows already is neither worked out nor read again.
+     *
+     * Where a change touches both, the bow is answered first and the hand when it is asked for: nobody waits for both at once.
+     *
+     * @param array{bow?: string, hand?: string} $known names of the halves that are known; none for everything
+     */
+    public function halves(Section $section, array $known): Halves
+    {
+        $score = $this->score($section);
+        $part = $score->parts[0];
+        $book = $this->book($section, $score);
+        $tried = $book->withChoicesTried();
+        $memory = new SectionMemory($section, $this->here, true);
+        $planner = $this->planner($section, false, true);
+        $roadmap = Roadmap::of($score);
+
+        $bowKey = $planner->bowKey($tried);
+        $bowName = $memory->name($bowKey);
+        $bowGist = ($known['bow'] ?? '') === $bowName ? $memory->gist($bowKey, $bowName) : null;
+        $isBowNew = $bowGist === null && !$memory->has($bowKey);
+        $bow = $bowGist === null ? $planner->bow($score, $part, $tried, $roadmap) : null;
+        $slurred = $bow === null ? $bowGist['slurred'] : Slurred::of($bow);
+
+        $handKey = $planner->handKey($tried, $slurred);
+        $handName = $memory->name($handKey);
+        $handGist = ($known['hand'] ?? '') === $handName ? $memory->gist($handKey, $handName) : null;
+        if ($handGist === null && $isBowNew && isset($known['hand']) && !$memory->has($handKey)) {
+            // What the hand had to say before is kept until it is asked again.
+            $handGist = $memory->gist($handKey, null) ?? ['flags' => [], 'slurred' => $slurred, 'directions' => ''];
+            $handName = '';
+        }
+        $hand = $handGist === null ? $planner->hand($score, $part, $tried, $slurred, $roadmap) : null;
+        $flags = Planner::inOrder([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
+
+        return new Halves($score, $part, $book, $bow, $hand, $flags, ['bow' => $bowName, 'hand' => $handName]);
+    }
+
+    /** Which way every bow went when the section was last worked out, as {@see BowPlan::directions()} tells it. */
+    public function lastDirections(Section $section): string
+    {
+        $gist = (new SectionMemory($section, $this->here, false))->gist('bow ', null);
+
+        return $gist === null ? $this->of($section)->part->bow->directions() : $gist['directions'];
     }
 
     /** The section as a player on another chair has it, or with more or fewer fingers on the page. */

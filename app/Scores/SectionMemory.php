@@ -12,8 +12,10 @@ use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
 use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Plan\PlanMemory;
+use UprightPencil\Review\Flag;
 
 /**
  * Keeps the last bow and the last hand worked out for a section: a key on the desk changes one of them, not both.
@@ -40,7 +42,7 @@ final class SectionMemory implements PlanMemory
             return $this->here[$name];
         }
         $kept = Cache::get($this->slot($key));
-        if (is_array($kept) && ($kept['key'] ?? null) === $key && ($kept['of'] ?? null) === $this->of()) {
+        if (is_array($kept) && ($kept['name'] ?? null) === $this->name($key)) {
             $plan = is_string($kept['plan'] ?? null) ? @unserialize($kept['plan']) : null;
             if ($plan instanceof BowPlan || $plan instanceof FingerPlan) {
                 return $this->here[$name] = $plan;
@@ -54,15 +56,60 @@ final class SectionMemory implements PlanMemory
     {
         $this->here["{$this->section->id} {$key}"] = $plan;
         if ($this->isKept) {
-            $of = $this->of();
-            defer(fn () => Cache::put($this->slot($key), ['key' => $key, 'of' => $of, 'plan' => serialize($plan)], self::SECONDS))
-                ->always();
+            $name = $this->name($key);
+            defer(function () use ($key, $name, $plan): void {
+                Cache::put($this->slot($key), ['name' => $name, 'plan' => serialize($plan)], self::SECONDS);
+                Cache::put($this->slot($key, 'gist'), [
+                    'name' => $name,
+                    'flags' => serialize($plan->flags),
+                    'slurred' => $plan instanceof BowPlan ? (string) Slurred::of($plan) : '',
+                    'directions' => $plan instanceof BowPlan ? $plan->directions() : '',
+                ], self::SECONDS);
+            })->always();
         }
     }
 
-    private function slot(string $key): string
+    /** Under which name a plan is known outside: it changes with the score, the rules, the class and the marks that matter. */
+    public function name(string $key): string
     {
-        return "plan:{$this->section->id}:" . strtok($key, ' ');
+        return md5("{$key} {$this->of()}");
+    }
+
+    /**
+     * What of a kept plan the other half needs: its flags, and what is slurred.
+     *
+     * @param string|null $name of the plan; null for the last one, whatever it was made of
+     * @return array{flags: list<Flag>, slurred: Slurred, directions: string}|null
+     */
+    public function gist(string $key, ?string $name): ?array
+    {
+        $kept = Cache::get($this->slot($key, 'gist'));
+        if (!is_array($kept) || ($name !== null && ($kept['name'] ?? null) !== $name)) {
+            return null;
+        }
+        $flags = is_string($kept['flags'] ?? null) ? @unserialize($kept['flags']) : null;
+        if (!is_array($flags) || !is_string($kept['slurred'] ?? null)) {
+            return null;
+        }
+
+        return [
+            'flags' => array_values(array_filter($flags, static fn (mixed $flag): bool => $flag instanceof Flag)),
+            'slurred' => Slurred::parse($kept['slurred']),
+            'directions' => is_string($kept['directions'] ?? null) ? $kept['directions'] : '',
+        ];
+    }
+
+    /** Whether a plan is kept: it costs only its reading. */
+    public function has(string $key): bool
+    {
+        $kept = Cache::get($this->slot($key, 'gist'));
+
+        return isset($this->here["{$this->section->id} {$key}"]) || (is_array($kept) && ($kept['name'] ?? null) === $this->name($key));
+    }
+
+    private function slot(string $key, string $what = 'plan'): string
+    {
+        return "{$what}:{$this->section->id}:" . strtok($key, ' ');
     }
 
     /** The score and the rules a plan was made from. */

@@ -17,19 +17,6 @@ final readonly class BowPlan
     {
     }
 
-    /** Which notes are slurred or tied to the one before, as one text. */
-    public function slurs(): string
-    {
-        $text = '';
-        foreach ($this->notes as $id => $bow) {
-            if ($bow->join === Join::Slur || $bow->join === Join::Tie) {
-                $text .= "{$id} ";
-            }
-        }
-
-        return $text;
-    }
-
     /** Which way the bow goes, one letter a note: two plans of one part can be laid side by side. */
     public function directions(): string
     {

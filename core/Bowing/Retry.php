@@ -46,9 +46,11 @@ final readonly class Retry
         Places $places,
         bool $mayTurnStart,
     ): array {
-        $stretch = array_slice($strokes, $from, $to - $from + 1);
+        // What lies further back than anything that is tried goes as it goes.
+        $begin = max($from, $to - self::REACH - 1);
+        $stretch = array_slice($strokes, $begin, $to - $begin + 1);
         $last = count($stretch) - 1;
-        $entering = $road->directions[$from];
+        $entering = $road->directions[$begin];
         $ways = [];
         for ($index = $last; $index > max(0, $last - self::REACH) && count($ways) < self::MOST; $index--) {
             foreach ([$this->join($stretch, $index, $places), $this->split($stretch, $index - 1, $places)] as $try) {
@@ -57,9 +59,10 @@ final readonly class Retry
                 }
             }
         }
-        if ($mayTurnStart && $this->goes($stretch, $entering->opposite(), $wanted)) {
+        $turned = $road->directions[$from]->opposite();
+        if ($mayTurnStart && $this->goes(array_slice($strokes, $from, $to - $from + 1), $turned, $wanted)) {
             $place = $places->nameOf($this->id($strokes[$from]->head()));
-            $start = $entering->opposite()->value;
+            $start = $turned->value;
             $ways[] = new WayOut("Start {$start} at {$place}", ["{$place} {$start}"]);
         }
 

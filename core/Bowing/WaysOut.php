@@ -59,13 +59,16 @@ final readonly class WaysOut
      */
     public function within(int $from, int $to, Direction $entering, callable $isClear): array
     {
-        $stretch = array_slice($this->strokes, $from, $to - $from + 1);
-        $last = count($stretch) - 1;
+        $now = Road::drive(array_slice($this->strokes, $from, $to - $from + 1), $this->facts, $this->decisions, $this->settings, $entering);
         $ways = [];
         foreach ($this->candidates->between($from, $to) as $candidate) {
             $head = $this->strokes[$candidate->stroke]->head();
             $try = $this->decisions->with($head->event, $candidate->join, '');
-            $road = Road::drive($stretch, $this->facts, $try, $this->settings, $entering);
+            // Up to the stroke before the candidate everything goes as it goes.
+            $begin = max($from, $candidate->stroke - 1);
+            $stretch = array_slice($this->strokes, $begin, $to - $begin + 1);
+            $last = count($stretch) - 1;
+            $road = Road::drive($stretch, $this->facts, $try, $this->settings, $now->directions[$begin - $from]);
             if ($isClear($road->directions[$last], $road->isForced($last))) {
                 $ways[] = $this->way($candidate, $head->event, 0);
             }

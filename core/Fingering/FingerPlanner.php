@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering;
 
-use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\Loudness;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Marks\Kind\Courtesy;
 use UprightPencil\Marks\Kind\Divide;
 use UprightPencil\Marks\Kind\LeaveOut;
@@ -29,7 +29,7 @@ final readonly class FingerPlanner
         Score $score,
         Part $part,
         MarkBook $book,
-        BowPlan $bow,
+        Slurred $slurred,
         TempoMap $tempo,
         Roadmap $roadmap,
         string $chair = 'outside',
@@ -43,7 +43,7 @@ final readonly class FingerPlanner
         $facts = new FingerFacts($part, $book, $chair);
         $grips = new Grips($hand, $strings, $facts);
         $prices = new Prices($hand, $strings, $board, $this->settings, $grips);
-        $moments = new Moments($score, $part, $bow, $tempo, Loudness::of($score, $part), self::leftOut($part, $book, $chair));
+        $moments = new Moments($score, $part, $slurred, $tempo, Loudness::of($score, $part), self::leftOut($part, $book, $chair));
         $reminded = [];
         foreach ($book->acting(Courtesy::class) as $mark) {
             $reminded[$mark->from] = true;

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering;
 
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Bowing\Join;
 use UprightPencil\Bowing\Loudness;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
@@ -24,7 +23,7 @@ final readonly class Moments
     public function __construct(
         private Score $score,
         private Part $part,
-        private BowPlan $bow,
+        private Slurred $slurred,
         private TempoMap $tempo,
         private Loudness $loudness,
         private array $leftOut = [],
@@ -122,9 +121,7 @@ final readonly class Moments
 
     private function isSlurred(int $note): bool
     {
-        $bow = $this->bow->at($this->part->notes[$note]->id);
-
-        return $bow !== null && ($bow->join === Join::Slur || $bow->join === Join::Tie);
+        return $this->slurred->has($this->part->notes[$note]->id);
     }
 
     /** Whether everything an event plays is tied over from the one before. */

@@ -93,10 +93,9 @@ final readonly class MarkedScoreJson
 
     /**
      * @param array<string, list<Future>> $futures
-     * @param bool $isExplained with the finger's reason and the other possibilities
      * @return array<string, mixed> what was worked out for a note, and what the page shows there
      */
-    public function planned(Score $score, PartPlan $plan, Note $note, array $futures = [], bool $isExplained = true): array
+    public function planned(Score $score, PartPlan $plan, Note $note, array $futures = []): array
     {
         $bow = $plan->bow->at($note->id);
         $finger = $plan->fingers->at($note->id);
@@ -104,7 +103,7 @@ final readonly class MarkedScoreJson
 
         return [
             'bow' => $bow === null ? null : self::bow($score->measures[$note->measure], $note, $bow),
-            'finger' => $finger === null ? null : self::hand($finger) + ($isExplained ? self::explained($finger) : []),
+            'finger' => $finger === null ? null : self::finger($finger),
             'prints' => ($plan->prints[$note->id] ?? null)?->tokens() ?? [],
             ...($choices === [] ? [] : ['choices' => $choices]),
         ];
@@ -141,7 +140,7 @@ final readonly class MarkedScoreJson
     }
 
     /** @return array<string, mixed> */
-    private static function bow(Measure $measure, Note $note, NoteBow $bow): array
+    public static function bow(Measure $measure, Note $note, NoteBow $bow): array
     {
         $json = ['stroke' => $bow->stroke, 'direction' => $bow->direction->value];
         if ($bow->from !== null && $bow->to !== null) {
@@ -172,8 +171,8 @@ final readonly class MarkedScoreJson
         return self::hand($finger) + self::explained($finger);
     }
 
-    /** @return array<string, mixed> */
-    private static function hand(NoteFinger $finger): array
+    /** @return array<string, mixed> the finger without its reason and the other possibilities */
+    public static function hand(NoteFinger $finger): array
     {
         $json = [
             'string' => $finger->string,

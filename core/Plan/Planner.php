@@ -6,6 +6,7 @@ namespace UprightPencil\Plan;
 
 use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\BowPlanner;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\FingerPlan;
 use UprightPencil\Fingering\FingerPlanner;
 use UprightPencil\Marks\Mark;
@@ -55,12 +56,9 @@ final readonly class Planner
     public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, string $chair = 'outside'): PartPlan
     {
         $roadmap ??= Roadmap::of($score);
-        $tempo = TempoMap::of($score, $this->options->tempo, $this->options->tempos);
         $tried = $book->withChoicesTried();
-        $bow = $this->bow($score, $part, $tried, $roadmap, $tempo, $chair);
-
-        $fingers = $this->fingers($score, $part, $tried, $bow, $roadmap, $tempo, $chair);
-
+        $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
+        $fingers = $this->hand($score, $part, $tried, Slurred::of($bow), $roadmap, $chair);
         $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
         foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
@@ -69,43 +67,59 @@ final readonly class Planner
         return new PartPlan($part, $book, $bow, $fingers, $prints, self::inOrder([...$bow->flags, ...$fingers->flags]));
     }
 
-    private function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, TempoMap $tempo, string $chair): BowPlan
+    /** @param MarkBook $book with open choices tried */
+    public function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, string $chair = 'outside'): BowPlan
     {
-        $key = $this->memory === null ? '' : $this->key($book, $chair, static fn (Mark $mark): bool => !$mark->isForHand());
-        $known = $this->memory?->get("bow {$key}");
+        $key = $this->bowKey($book, $chair);
+        $known = $this->memory?->get($key);
         if ($known instanceof BowPlan) {
             return $known;
         }
-        $plan = (new BowPlanner($this->options->bowSettings()))->plan($score, $part, $book, $roadmap, $tempo, $chair);
-        $this->memory?->put("bow {$key}", $plan);
+        $plan = (new BowPlanner($this->options->bowSettings()))
+            ->plan($score, $part, $book, $roadmap, $this->tempo($score), $chair);
+        $this->memory?->put($key, $plan);
 
         return $plan;
     }
 
-    private function fingers(
+    /** @param MarkBook $book with open choices tried */
+    public function hand(
         Score $score,
         Part $part,
         MarkBook $book,
-        BowPlan $bow,
+        Slurred $slurred,
         Roadmap $roadmap,
-        TempoMap $tempo,
-        string $chair,
+        string $chair = 'outside',
     ): FingerPlan {
-        // Of the bow the hand needs to know only what is slurred.
-        $key = $this->memory === null || $this->explains !== false
-            ? ''
-            : $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5($bow->slurs());
-        $known = $key === '' ? null : $this->memory?->get("hand {$key}");
+        // Reasons are not kept: they are asked for one note at a time.
+        $memory = $this->explains === false ? $this->memory : null;
+        $key = $this->handKey($book, $slurred, $chair);
+        $known = $memory?->get($key);
         if ($known instanceof FingerPlan) {
             return $known;
         }
         $plan = (new FingerPlanner($this->options->fingerSettings(), $this->explains))
-            ->plan($score, $part, $book, $bow, $tempo, $roadmap, $chair);
-        if ($key !== '') {
-            $this->memory?->put("hand {$key}", $plan);
-        }
+            ->plan($score, $part, $book, $slurred, $this->tempo($score), $roadmap, $chair);
+        $memory?->put($key, $plan);
 
         return $plan;
+    }
+
+    /** What the bow depends on beside the score. */
+    public function bowKey(MarkBook $book, string $chair = 'outside'): string
+    {
+        return 'bow ' . $this->key($book, $chair, static fn (Mark $mark): bool => !$mark->isForHand());
+    }
+
+    /** What the hand depends on beside the score. */
+    public function handKey(MarkBook $book, Slurred $slurred, string $chair = 'outside'): string
+    {
+        return 'hand ' . $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5((string) $slurred);
+    }
+
+    private function tempo(Score $score): TempoMap
+    {
+        return TempoMap::of($score, $this->options->tempo, $this->options->tempos);
     }
 
     /**
@@ -133,7 +147,7 @@ final readonly class Planner
      * @param list<Flag> $flags
      * @return list<Flag>
      */
-    private static function inOrder(array $flags): array
+    public static function inOrder(array $flags): array
     {
         usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
             ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));

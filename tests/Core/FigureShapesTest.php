@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Bowing\Loudness;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\FigureShapes;
 use UprightPencil\Fingering\Fingerboard;
 use UprightPencil\Fingering\FingerFacts;
@@ -88,7 +89,7 @@ final class FigureShapesTest extends TestCase
         $settings = new FingerSettings('third-position');
         $grips = new Grips($hand, $strings, new FingerFacts($part, MarkBook::empty(), 'outside'));
         $bow = $passage->plan()->bow;
-        $moments = (new Moments($score, $part, $bow, TempoMap::of($score), Loudness::of($score, $part)))->of(Line::allOf($score, $part)[0]);
+        $moments = (new Moments($score, $part, Slurred::of($bow), TempoMap::of($score), Loudness::of($score, $part)))->of(Line::allOf($score, $part)[0]);
         $options = array_map(static fn (Moment $moment) => $grips->at($moment), $moments);
 
         return new HandPath($moments, $options, new Prices($hand, $strings, Fingerboard::of($part->instrument, ''), $settings, $grips), $settings);

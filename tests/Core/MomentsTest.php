@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Bowing\Loudness;
+use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\Moment;
 use UprightPencil\Fingering\Moments;
 use UprightPencil\Music\Line;
@@ -110,7 +111,7 @@ final class MomentsTest extends TestCase
     {
         $score = $passage->score();
         $part = $score->parts[0];
-        $moments = new Moments($score, $part, $plan->bow, TempoMap::of($score), Loudness::of($score, $part), $leftOut);
+        $moments = new Moments($score, $part, Slurred::of($plan->bow), TempoMap::of($score), Loudness::of($score, $part), $leftOut);
 
         return $moments->of(Line::allOf($score, $part)[0]);
     }

@@ -25,6 +25,7 @@ final class AccessTest extends FeatureTestCase
         yield 'tutti' => ['GET', 'pieces/{piece}/tutti', [], $all];
         yield 'read-through' => ['GET', 'pieces/{piece}/read-through', [], $all];
         yield 'desk' => ['GET', 'sections/{section}', [], $all];
+        yield 'hand' => ['GET', 'sections/{section}/hand', [], $all];
         yield 'page' => ['GET', 'sections/{section}/page', [], $all];
         yield 'take away' => ['GET', 'sections/{section}/download.mxl', [], $all];
         yield 'rename' => ['PATCH', 'pieces/{piece}', ['title' => 'New'], $owner];

@@ -19,7 +19,7 @@ final class HandTest extends FeatureTestCase
         $answer = $this->mark($section, 'P1-m1-n2 4')->assertOk();
 
         self::assertSame(['D', 4, 'mark'], $this->pick($answer, 2, ['string', 'number', 'origin']));
-        self::assertContains('4', $answer->json('notes.2.prints'));
+        self::assertSame(4, $answer->json('notes.2.finger.number'));
         self::assertArrayNotHasKey('why', $answer->json('notes.2.finger'), 'reasons are asked for one at a time');
     }
 

@@ -63,7 +63,7 @@ final class KeptPlansTest extends FeatureTestCase
         foreach (['bow', 'hand'] as $which) {
             $plan = Cache::get("plan:{$section->id}:{$which}");
             self::assertIsArray($plan, "nothing is kept of the {$which}");
-            $kept[$which] = $plan['key'];
+            $kept[$which] = $plan['name'];
         }
 
         return $kept;

@@ -3,7 +3,7 @@ import { direct } from '../../resources/js/desk/acts';
 import { calls, desk, mark, notes, serve, settled } from './support';
 
 const answer = (over: Record<string, unknown> = {}): Record<string, unknown> => ({
-    revision: 4, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
+    revision: 4, names: { bow: 'b2', hand: 'h2' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
 });
 
 beforeEach(() => serve((call) => (call.path.includes('/notes/') ? { finger: null, choices: [], again: [] } : answer())));
@@ -48,6 +48,58 @@ describe('changes on their way', () => {
         direct(open, 'up');
         await settled();
         expect(open.turned).toEqual(['n2', 'n4']);
+    });
+});
+
+describe('the halves of an answer', () => {
+    const halves = (half: 'bow' | 'finger'): Record<string, unknown>[] =>
+        notes().map((note) => (half === 'bow' ? { id: note.id, bow: { ...note.bow, direction: 'up' }, sign: true } : { id: note.id, finger: null }));
+
+    it('says by what names the desk knows its own', async () => {
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/marks'))?.body.known).toEqual({ bow: 'b1', hand: 'h1' });
+        expect(open.plan?.names).toEqual({ bow: 'b2', hand: 'h2' });
+    });
+
+    it('keeps the hand when only the bow is answered', async () => {
+        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: halves('bow'), names: { bow: 'b2', hand: 'h1' } }) : {}));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.notes[0]).toMatchObject({ bow: { direction: 'up' }, finger: { number: 1 } });
+        expect(calls.some((call) => call.path.includes('/hand'))).toBe(false);
+    });
+
+    it('keeps everything when an answer has nothing new', async () => {
+        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: [], names: { bow: 'b1', hand: 'h1' } }) : {}));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.notes[0]).toMatchObject({ bow: { direction: 'down' }, finger: { number: 1 } });
+    });
+
+    it('asks for the hand when the bow was answered first', async () => {
+        serve((call) => {
+            if (call.path.endsWith('/marks')) return answer({ notes: halves('bow'), names: { bow: 'b2', hand: '' } });
+            return call.path.includes('/hand') ? answer({ notes: halves('finger'), names: { bow: 'b2', hand: 'h2' } }) : {};
+        });
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(calls.find((call) => call.path.includes('/hand'))?.path).toBe('sections/7/hand?bow=b2');
+        expect(open.notes[0]).toMatchObject({ bow: { direction: 'up' }, finger: null });
+        expect(open.plan?.names.hand).toBe('h2');
+    });
+
+    it('fetches all of it when two answers crossed', async () => {
+        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: halves('bow'), names: { bow: 'b2', hand: 'h9' } }) : answer({ revision: 9 })));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(calls.some((call) => call.method === 'GET' && call.path === 'sections/7')).toBe(true);
+        expect(open.plan?.revision).toBe(9);
     });
 });
 

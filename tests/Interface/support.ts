@@ -69,7 +69,7 @@ export function notes(): (ScoreNote & PlannedNote)[] {
             changes: [], from: 0.2, to: 0.6,
         },
         finger: finger(),
-        prints: [],
+        sign: true,
     }));
 }
 
@@ -96,7 +96,9 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
             { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4 },
         ],
     };
-    const plan: DeskPlan = { revision: 3, notes: all, marks, flags: [], can: { undo: null, redo: null } };
+    const plan: DeskPlan = {
+        revision: 3, names: { bow: 'b1', hand: 'h1' }, notes: all, marks, flags: [], can: { undo: null, redo: null },
+    };
     opened.frame = frame;
     opened.plan = plan;
     return opened;

@@ -13,12 +13,10 @@ use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Scores\Plans;
-use App\Scores\SectionPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Carbon;
-use Illuminate\Support\Facades\Cache;
 use Illuminate\Validation\Rule;
 use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
@@ -40,13 +38,22 @@ final class DeskController extends Controller
     public function show(Request $request, Section $section): JsonResponse
     {
         $this->authorize('view', $section->piece);
-        $plan = $this->plans->of($section);
+        $halves = $this->plans->halves($section, []);
         $user = $this->user($request);
 
         return response()->json([
-            ...$this->resource->frame($section, $plan, $user),
-            ...$this->resource->plan($section, $plan, $user),
+            ...$this->resource->frame($section, $halves, $user),
+            ...$this->resource->plan($section, $halves, $user),
         ]);
+    }
+
+    /** The hand after a change that touched both: the bow was answered first. */
+    public function hand(Request $request, Section $section): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+        $halves = $this->plans->halves($section, ['bow' => $request->string('bow')->value()]);
+
+        return response()->json($this->resource->plan($section, $halves, $this->user($request)));
     }
 
     /** The marked part, to be engraved. */
@@ -195,7 +202,9 @@ final class DeskController extends Controller
             LeftFlag::query()->where($where)->delete();
         }
 
-        return response()->json($this->resource->plan($section, $this->plans->of($section), $this->user($request)));
+        $halves = $this->plans->halves($section, self::known($request));
+
+        return response()->json($this->resource->plan($section, $halves, $this->user($request)));
     }
 
     /** The last changes, newest first, in words. */
@@ -237,39 +246,30 @@ final class DeskController extends Controller
     private function answered(Request $request, Section $section, callable $write, ?callable $more = null): JsonResponse
     {
         $user = $this->user($request);
-        $before = $this->directions($section);
+        $before = $this->plans->lastDirections($section);
         $clash = null;
         try {
             $write();
         } catch (MarkClash $clash) {
             // Told below, with the section as it stands.
         }
-        $plan = $this->plans->of($section);
-        $this->remember($section, $plan);
+        $halves = $this->plans->halves($section, $clash === null ? self::known($request) : []);
 
         return response()->json([
-            ...$this->resource->plan($section, $plan, $user),
-            'turned' => $plan->part->bow->turnedSince($before),
+            ...$this->resource->plan($section, $halves, $user),
+            'turned' => $halves->bow?->turnedSince($before) ?? [],
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
         ], $clash === null ? 200 : 409);
     }
 
-    /** The bow before a change: remembered from the last answer, so that a part is planned once for each mark. */
-    private function directions(Section $section): string
+    /** @return array{bow?: string, hand?: string} names of the halves the desk has already */
+    private static function known(Request $request): array
     {
-        $kept = Cache::get("directions:{$section->id}");
-        $isOfNow = is_array($kept) && ($kept['revision'] ?? null) === $section->piece()->value('revision');
+        $known = $request->input('known');
+        $names = is_array($known) ? array_filter($known, is_string(...)) : [];
 
-        return $isOfNow && is_string($kept['directions'] ?? null)
-            ? $kept['directions']
-            : $this->plans->of($section)->part->bow->directions();
-    }
-
-    private function remember(Section $section, SectionPlan $plan): void
-    {
-        $kept = ['revision' => $section->piece()->value('revision'), 'directions' => $plan->part->bow->directions()];
-        defer(static fn () => Cache::put("directions:{$section->id}", $kept, 3600));
+        return isset($names['bow'], $names['hand']) ? ['bow' => $names['bow'], 'hand' => $names['hand']] : [];
     }
 
     private function stateFor(MarkRequest $request, Section $section): ?MarkState

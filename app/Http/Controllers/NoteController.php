@@ -154,12 +154,12 @@ final class NoteController extends Controller
             $changes->change($section, $user, $copy->puts, $takes, $request->integer('seen'), $request->label());
         } catch (MarkClash $clash) {
             return response()->json([
-                ...$resource->plan($section, $this->plans->of($section), $user),
+                ...$resource->plan($section, $this->plans->halves($section, []), $user),
                 'message' => $clash->getMessage(),
             ], 409);
         }
 
-        return response()->json([...$resource->plan($section, $this->plans->of($section), $user), 'copied' => $told]);
+        return response()->json([...$resource->plan($section, $this->plans->halves($section, []), $user), 'copied' => $told]);
     }
 
     /** The part on open strings, rhythm and bowing kept. */

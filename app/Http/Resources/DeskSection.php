@@ -8,7 +8,7 @@ use App\Actions\UndoStack;
 use App\Models\LeftFlag;
 use App\Models\Section;
 use App\Models\User;
-use App\Scores\SectionPlan;
+use App\Scores\Halves;
 use UprightPencil\Fingering\Strings;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
@@ -16,30 +16,27 @@ use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
+use UprightPencil\Printing\BowPrinting;
 use UprightPencil\Review\Flag;
 
 /** A section as the desk needs it: notes with their bows, marks, flags, what can be undone. */
 final readonly class DeskSection
 {
-    /** @return array<string, mixed> what changes with every mark */
-    public function plan(Section $section, SectionPlan $plan, User $user): array
+    /** @return array<string, mixed> what changes with every mark: of the bow and the hand only what is not known yet */
+    public function plan(Section $section, Halves $halves, User $user): array
     {
-        $json = new MarkedScoreJson();
-        $part = $plan->part->part;
-        $writer = new PencilLinesWriter($plan->score, $part);
+        $part = $halves->part;
+        $writer = new PencilLinesWriter($halves->score, $part);
         $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
         $flags = array_map(
-            static fn (Flag $flag): array => FlagRow::of($flag, $plan->score, $left->get($flag->key())),
-            $plan->part->flags,
+            static fn (Flag $flag): array => FlagRow::of($flag, $halves->score, $left->get($flag->key())),
+            $halves->flags,
         );
 
         return [
             'revision' => $section->piece()->value('revision'),
-            'notes' => array_map(
-                // Reasons and runners-up are asked for one note at a time.
-                static fn (Note $note): array => ['id' => $note->id] + $json->planned($plan->score, $plan->part, $note, [], false),
-                $part->notes,
-            ),
+            'names' => $halves->names,
+            'notes' => $this->notes($halves),
             'marks' => array_map(static fn (Mark $mark): array => [
                 'key' => $mark->key(),
                 'from' => $mark->from,
@@ -55,18 +52,51 @@ final readonly class DeskSection
                 'author' => $mark->author,
                 'mine' => $mark->author === $user->name,
                 'time' => $mark->time,
-            ], $plan->part->book->marks),
+            ], $halves->book->marks),
             'flags' => $flags,
             'can' => (new UndoStack($section->piece, $user))->labels(),
         ];
     }
 
+    /** @return list<array<string, mixed>> what was worked out anew for each note; empty when both halves are known */
+    private function notes(Halves $halves): array
+    {
+        ['bow' => $bow, 'hand' => $hand] = ['bow' => $halves->bow, 'hand' => $halves->hand];
+        if ($bow === null && $hand === null) {
+            return [];
+        }
+        $prints = $bow === null ? [] : (new BowPrinting())->prints(
+            $halves->score,
+            $halves->part,
+            $halves->book->withChoicesTried(),
+            $bow,
+            $halves->book->choices(),
+        );
+        $notes = [];
+        foreach ($halves->part->notes as $note) {
+            $row = ['id' => $note->id];
+            if ($bow !== null) {
+                $of = $bow->at($note->id);
+                $row['bow'] = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
+                $row['sign'] = ($prints[$note->id]->sign ?? null) !== null;
+            }
+            if ($hand !== null) {
+                // Reasons and runners-up are asked for one note at a time.
+                $of = $hand->at($note->id);
+                $row['finger'] = $of === null ? null : MarkedScoreJson::hand($of);
+            }
+            $notes[] = $row;
+        }
+
+        return $notes;
+    }
+
     /** @return array<string, mixed> what stays as long as the score does */
-    public function frame(Section $section, SectionPlan $plan, User $user): array
+    public function frame(Section $section, Halves $plan, User $user): array
     {
         $piece = $section->piece;
         $json = new MarkedScoreJson();
-        $places = Places::of($plan->score, $plan->part->part);
+        $places = Places::of($plan->score, $plan->part);
 
         return [
             'piece' => [
@@ -85,9 +115,9 @@ final readonly class DeskSection
             ],
             'score' => array_map(
                 static fn (Note $note): array => [...$json->printed($plan->score, $note), 'place' => $places->nameOf($note->id)],
-                $plan->part->part->notes,
+                $plan->part->notes,
             ),
-            'strings' => $plan->part->part->instrument->isBowed() ? Strings::of($plan->part->part->instrument)->names : [],
+            'strings' => $plan->part->instrument->isBowed() ? Strings::of($plan->part->instrument)->names : [],
             'measures' => array_map(static fn (Measure $measure): array => [
                 'index' => $measure->index,
                 'number' => $measure->number,

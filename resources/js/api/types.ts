@@ -177,7 +177,8 @@ export interface PlannedNote {
     id: string;
     bow: Bow | null;
     finger: Finger | null;
-    prints: string[];
+    /** Whether the page shows its bowing sign. */
+    sign: boolean;
 }
 
 export type DeskNote = ScoreNote & PlannedNote;
@@ -211,8 +212,10 @@ export interface DeskMeasure {
 
 export interface DeskPlan {
     revision: number;
-    /** In the order of the score's notes. */
+    /** In the order of the score's notes; an answer leaves out the half that is known here, and all when both are. */
     notes: PlannedNote[];
+    /** What the halves are known by; empty for a hand that is still to be asked for. */
+    names: { bow: string; hand: string };
     marks: DeskMark[];
     flags: Flag[];
     can: { undo: string | null; redo: string | null };

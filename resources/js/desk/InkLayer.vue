@@ -113,7 +113,7 @@ watch(
         pending = {};
         const turned = new Set(desk.turned);
         for (const note of desk.notes) {
-            if (turned.has(note.id) && note.bow && note.prints.some((print) => print.endsWith('-bow'))) {
+            if (turned.has(note.id) && note.bow && note.sign) {
                 pending[note.id] = note.bow.direction;
             }
         }

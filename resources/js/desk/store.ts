@@ -205,6 +205,7 @@ export const useDesk = defineStore('desk', () => {
                     const answer = await api.post<DeskPlan>(`sections/${section}/marks`, {
                         ...body,
                         seen: plan.value?.revision ?? 0,
+                        known: plan.value?.names,
                     });
                     waiting.value.shift();
                     remember();
@@ -240,8 +241,55 @@ export const useDesk = defineStore('desk', () => {
         }
     }
 
+    /** The half an answer leaves out is the one that is here. */
+    function merged(answer: DeskPlan): DeskPlan {
+        const old = plan.value;
+        if (!old || old.notes.length === 0) return answer;
+        const first = answer.notes[0] ?? {};
+        const isBowHere = 'bow' in first || answer.names.bow === old.names.bow;
+        const isHandHere = 'finger' in first || answer.names.hand === '' || answer.names.hand === old.names.hand;
+        if (!isBowHere || !isHandHere) {
+            // Two answers crossed: what was left out is not what is here.
+            void refresh();
+        }
+        const notes = answer.notes.length === 0 ? old.notes : answer.notes.map((note, index) => ({ ...old.notes[index], ...note }));
+        return { ...answer, notes };
+    }
+
+    /** The whole section again, as it stands on the server. */
+    async function refresh(): Promise<void> {
+        const section = frame.value?.section.id;
+        if (!section) return;
+        try {
+            const answer = await api.get<DeskFrame & DeskPlan>(`sections/${section}`);
+            if (frame.value?.section.id === section) {
+                plan.value = answer;
+                version.value += 1;
+            }
+        } catch (error) {
+            fail(error);
+        }
+    }
+
+    /** A change that touched both halves is answered with the bow; the hand is asked for when nobody waits for it. */
+    async function fetchHand(): Promise<void> {
+        const section = frame.value?.section.id;
+        const { names, revision } = plan.value ?? {};
+        if (!section || !names || names.hand !== '') return;
+        try {
+            const answer = await api.get<DeskPlan>(`sections/${section}/hand?bow=${names.bow}`);
+            if (frame.value?.section.id === section && plan.value?.revision === revision) {
+                plan.value = merged(answer);
+                version.value += 1;
+            }
+        } catch {
+            // The next mark asks again.
+        }
+    }
+
     function take(answer: DeskPlan, isSettled: boolean): void {
-        plan.value = answer;
+        plan.value = merged(answer);
+        if (isSettled) void fetchHand();
         turned.value = answer.turned ?? [];
         if (isSettled) {
             ink.value = {};
@@ -255,7 +303,7 @@ export const useDesk = defineStore('desk', () => {
             return;
         }
         try {
-            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`);
+            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`, { known: plan.value?.names });
             take(answer, true);
             if (!answer.turnedBack) {
                 tell(kind === 'undo' ? 'There is nothing more to take back.' : 'There is nothing to do again.');
@@ -279,6 +327,7 @@ export const useDesk = defineStore('desk', () => {
                     answer,
                     choice,
                     seen: plan.value.revision,
+                    known: plan.value.names,
                 }),
                 true,
             );
@@ -292,7 +341,7 @@ export const useDesk = defineStore('desk', () => {
             return;
         }
         try {
-            take(await api.post<DeskPlan>(`sections/${frame.value.section.id}/leave`, { key, leave: isLeft }), true);
+            take(await api.post<DeskPlan>(`sections/${frame.value.section.id}/leave`, { key, leave: isLeft, known: plan.value?.names }), true);
         } catch (error) {
             fail(error);
         }

@@ -10,7 +10,7 @@ function key(name: string, over: KeyboardEventInit = {}): KeyboardEvent {
 }
 
 beforeEach(() => {
-    serve(() => ({ revision: 4, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
+    serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
     vi.clearAllMocks();
 });
 

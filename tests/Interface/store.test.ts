@@ -145,7 +145,7 @@ describe('what the desk shows', () => {
     it('asks about a note when the eye rests on it', async () => {
         // What earlier desks were about to ask is asked first.
         await new Promise((resolve) => setTimeout(resolve, 220));
-        serve(() => ({ finger: null, choices: [], again: [] }));
+        serve(() => ({ finger: null, choices: [], again: [], bowedBefore: null }));
         const open = desk();
         open.choose(2);
         open.choose(3);

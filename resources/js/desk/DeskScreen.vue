@@ -34,7 +34,7 @@ const because = ref<InstanceType<typeof Because> | null>(null);
 const ring = shallowRef<{ x: number; y: number } | null>(null);
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
 /** Room under each system, in the engraver's units, for the lanes that are shown. */
-const room = computed(() => 7 + (hasLane.value ? 9 : 0) + (hasHand.value ? 11 : 0));
+const room = computed(() => 7 + (hasLane.value ? 10 : 0) + (hasHand.value ? 11 : 0));
 /** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
 const REST = 800;
 let isDue = false;

@@ -217,16 +217,34 @@ input::placeholder {
     border-color: var(--cedar);
 }
 
+/* Over the line, so that nothing moves while one types. */
 output {
-    flex: 0 1 auto;
-    max-width: 46%;
+    position: absolute;
+    z-index: 2;
+    bottom: calc(100% + 6px);
+    left: 0;
+    width: max-content;
+    max-width: min(560px, 60vw);
+    padding: 7px 12px;
+    border: 1px solid var(--hair);
+    border-radius: 7px;
+    background: var(--paper);
+    box-shadow: var(--shadow);
     font-size: 13px;
     color: var(--cedar-ink);
 }
 
+output:empty {
+    display: none;
+}
+
+.offers + output {
+    bottom: calc(100% + 38px);
+}
+
 .is-wrong {
     color: var(--wrong);
-    max-height: 40px;
+    max-height: 90px;
     overflow: auto;
 }
 </style>

@@ -12,7 +12,7 @@ interface Spot {
 }
 
 /** Pixels the bow lane takes under a system. */
-export const BOW_LANE = HEIGHT + GAP + 14;
+export const BOW_LANE = HEIGHT + GAP + 22;
 
 /** The lane of each system, to be laid over the page. */
 export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]): SVGElement[] {

@@ -74,6 +74,8 @@ final readonly class FingerSettings
         public float $easeSameFinger = 0.75,
         /** A new position is found most easily by the first finger. */
         public float $easeFirstFinger = 0.88,
+        /** … and best when it goes there along its string. */
+        public float $easeFirstFingerAlong = 0.70,
         public float $shiftInSlur = 2.0,
         /** Seconds of rest in which a shift is at leisure. */
         public float $restSeconds = 0.25,

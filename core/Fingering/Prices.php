@@ -240,10 +240,11 @@ final readonly class Prices
         if ($far === 1 && !$from->isExtended() && !$to->isExtended()) {
             $ease = min($ease, $settings->easeHalfStep);
         }
+        $isFirst = $finger === 1 && !$this->hand->isBass();
         if ($isOnString) {
-            $ease = min($ease, $settings->easeSameFinger);
+            $ease = min($ease, $isFirst ? $settings->easeFirstFingerAlong : $settings->easeSameFinger);
         }
-        if ($finger === 1 && !$this->hand->isBass()) {
+        if ($isFirst) {
             $ease = min($ease, $settings->easeFirstFinger);
         }
         $price *= $ease * ($moment->isSlurred ? $settings->shiftInSlur : 1.0);

@@ -184,6 +184,22 @@ final class FreshPassagesTest extends TestCase
             '4/4', 'A3q B3q C#4q D4q | E4q D4q C#4q B3q | A3w', 'Cello', 'third-position', 2, 92,
             'A:0 A:1 A:3 A:4 | II A:4 I A:4 A:3 A:1 | A:0',
         ];
+        yield 'D to G above first position on the cello: the first finger leads, along its string and back' => [
+            '4/4', 'D4q E4q F#4q G4q | F#4q E4q D4h', 'Cello', 'third-position', 2, 80,
+            'III A:1 IV A:1 A:3 A:4 | A:3 A:1 III A:1',
+        ];
+        yield 'C major on the cello, two octaves in the closed hand' => [
+            '4/4', 'C2q D2q E2q F2q | G2q A2q B2q C3q | D3q E3q F3q G3q | A3q B3q C4q D4q', 'Cello', 'second-year', 0, 90,
+            'C:0 C:1 C:3 C:4 | G:0 G:1 G:3 G:4 | D:0 D:1 D:2 D:4 | A:0 A:1 A:2 A:4',
+        ];
+        yield 'B flat on the bass: half position on A and D' => [
+            '4/4', 'Bb2q C3q D3q Eb3q | F2q Bb2h.', 'Bass', 'second-year', -2, 80,
+            '½ A:1 A:4 D:0 D:1 | E:1 A:1',
+        ];
+        yield 'E flat major: every finger low but the third' => [
+            '4/4', 'Eb4q F4q G4q Ab4q | Bb4q C5q D5q Eb5q', 'Violin I', 'second-year', -3, 90,
+            'D:low1 D:low2 D:3 D:low4 | A:low1 A:low2 A:3 A:low4',
+        ];
         yield 'a first bass line on the cello: open strings' => [
             '4/4', 'D3h A2h | G2h D3h | C2h G2h', 'Cello', 'first-year', 0, 100,
             'D:0 G:1 | G:0 D:0 | C:0 G:0',

@@ -11,6 +11,8 @@ namespace UprightPencil\Fingering;
  */
 final readonly class Grip
 {
+    private string $answer;
+
     /**
      * @param int $frame semitones of the first finger's place above the nut
      * @param list<array{int, int, int, string}> $stops string, finger (0 open), semitones, shape: one for each notehead
@@ -23,6 +25,7 @@ final readonly class Grip
         public bool $isOpen,
         public string $key,
     ) {
+        $this->answer = self::keyOf(0, $stops, []) . '/' . ($isOpen ? '' : $frame);
     }
 
     /** @param list<array{int, int, int, string}> $stops at least one of them with a finger down */
@@ -50,9 +53,7 @@ final readonly class Grip
     /** What tells one answer from another at a note: strings, fingers and the place of the hand. */
     public function answer(): string
     {
-        $isOpen = $this->isOpen ? '' : (string) $this->frame;
-
-        return self::keyOf(0, $this->stops, []) . "/{$isOpen}";
+        return $this->answer;
     }
 
     /** Whether a finger reaches out of the hand's own places. */

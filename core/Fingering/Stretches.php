@@ -16,7 +16,7 @@ final readonly class Stretches
     {
     }
 
-    /** @return array<int, string> the reason by layer, for every note of a stretch */
+    /** @return array<int, string> the reason by layer, for every stopped note of a stretch */
     public function reasons(): array
     {
         $why = [];
@@ -26,7 +26,10 @@ final readonly class Stretches
             if ($from !== null && ($layer === $count || $frame !== $this->path->chosen($from)->frame)) {
                 $reason = $this->reason($from, $layer - 1);
                 for ($at = $from; $at < $layer; $at++) {
-                    $why[$at] = $reason;
+                    // An open string is in no position: it has its own reason.
+                    if (!$this->path->chosen($at)->isOpen) {
+                        $why[$at] = $reason;
+                    }
                 }
                 $from = null;
             }

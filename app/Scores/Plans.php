@@ -110,21 +110,24 @@ final readonly class Plans
     public function for(Section $section, string $chair, Density $density): SectionPlan
     {
         $score = $this->score($section);
-        $planner = new Planner(
-            $this->options($section)->withTempos($section->piece->temposFor($score))->withDensity($density),
-            false,
-            new SectionMemory($section, $this->here, false),
-        );
+        $planner = $this->planner($section, density: $density);
 
         return new SectionPlan($score, $planner->part($score, $score->parts[0], $this->book($section, $score), null, $chair));
     }
 
-    /** @param bool $isReal whether it plans the section as it stands, not something tried */
-    public function planner(Section $section, bool|string $explains = false, bool $isReal = false): Planner
-    {
+    /**
+     * @param bool $isReal whether it plans the section as it stands, not something tried
+     * @param Density|null $density over what the part has
+     */
+    public function planner(
+        Section $section,
+        bool|string $explains = false,
+        bool $isReal = false,
+        ?Density $density = null,
+    ): Planner {
         $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
 
-        return new Planner($options, $explains, new SectionMemory($section, $this->here, $isReal));
+        return new Planner($density === null ? $options : $options->withDensity($density), $explains, new SectionMemory($section, $this->here, $isReal));
     }
 
     public function options(Section $section): PlanOptions

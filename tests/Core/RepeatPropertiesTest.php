@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use Tests\Support\Tunes;
 use UprightPencil\Bowing\Join;
 use UprightPencil\Fingering\Hand;
 use UprightPencil\Fingering\NoteFinger;
@@ -19,8 +20,6 @@ use UprightPencil\Roadmap\Roadmap;
 /** What holds for any music with repeats, along the order in which it is really played. */
 final class RepeatPropertiesTest extends TestCase
 {
-    private const SCALE = ['A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5', 'C6', 'D6'];
-
     /** @return iterable<string, array{Passage}> */
     public static function tunes(): iterable
     {
@@ -32,7 +31,7 @@ final class RepeatPropertiesTest extends TestCase
                 $values = [['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['q', 'e', 'e', 'q', 'q'], ['h', 'e', 'e', 'q']][$random->getInt(0, 2)];
                 $notes = [];
                 foreach ($values as $value) {
-                    $notes[] = self::SCALE[$at] . $value;
+                    $notes[] = Tunes::HIGH[$at] . $value;
                     $at = max(0, min(10, $at + [-3, -2, -1, -1, 1, 1, 2, 3][$random->getInt(0, 7)]));
                 }
                 $measures[] = implode(' ', $notes);

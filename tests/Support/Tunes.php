@@ -12,17 +12,19 @@ final class Tunes
         ['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['w'], ['rq', 'q', 'q', 'q'], ['rh', 'h'], ['q', 'q', 'h'], ['rw'],
     ];
 
+    /** Notes of the upper strings, through third position. */
+    public const HIGH = ['A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5', 'C6', 'D6'];
+
     /** A tune on the upper strings that leaves first position and comes back. */
     public static function high(int $seed): Passage
     {
-        $scale = ['A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5', 'C6', 'D6'];
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
         $at = $random->getInt(2, 6);
         $measures = ['C6q D6q C6q B5q'];
         for ($measure = 0; $measure < 6; $measure++) {
             $notes = [];
             foreach ([['e', 'e', 'e', 'e', 'q', 'q'], ['q', 'q', 'h'], ['q', 'e', 'e', 'q', 'q']][$random->getInt(0, 2)] as $value) {
-                $notes[] = $scale[$at] . $value;
+                $notes[] = self::HIGH[$at] . $value;
                 $at = max(0, min(10, $at + [-3, -2, -1, 1, 2, 3][$random->getInt(0, 5)]));
             }
             $measures[] = implode(' ', $notes);

@@ -127,7 +127,9 @@ final readonly class Plans
     ): Planner {
         $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
 
-        return new Planner($density === null ? $options : $options->withDensity($density), $explains, new SectionMemory($section, $this->here, $isReal));
+        $options = $density === null ? $options : $options->withDensity($density);
+
+        return new Planner($options, $explains, new SectionMemory($section, $this->here, $isReal));
     }
 
     public function options(Section $section): PlanOptions

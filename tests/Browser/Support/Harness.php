@@ -55,11 +55,12 @@ final class Harness
                 throw new RuntimeException("The demo could not be laid out: {$said}");
             }
         }
-        $this->start([
-            PHP_BINARY, '-d', 'upload_max_filesize=20M', '-d', 'post_max_size=24M', '-d', 'memory_limit=256M',
-            '-d', 'opcache.enable=1', '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=function',
-            '-d', 'opcache.jit_buffer_size=64M', '-S', "127.0.0.1:{$port}", '-t', 'public', 'server.php',
-        ], $root, $environment, 'server.log');
+        $this->start(
+            [PHP_BINARY, '-S', "127.0.0.1:{$port}", '-t', 'public', 'server.php'],
+            $root,
+            [...$environment, 'PHP_INI_SCAN_DIR' => ":{$root}/config/php"],
+            'server.log',
+        );
         $this->driverPort = self::freePort();
         $this->start(['/usr/bin/chromedriver', "--port={$this->driverPort}"], $root, $environment, 'driver.log');
         $this->await($port);

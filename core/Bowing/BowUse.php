@@ -55,19 +55,32 @@ final class BowUse
     /** @return array{float, float, float} from, to, weight */
     public function region(Stroke $stroke, Direction $direction, bool $isStart): array
     {
-        $notes = $this->part->notes;
-        $first = $notes[$this->line->events[$stroke->head()->event]->notes[0]];
-        $level = $this->loudness->levelAt($this->line->events[$stroke->head()->event]->onset->toFloat());
+        $head = $this->line->events[$stroke->events[0]->event];
+        $first = $this->part->notes[$head->notes[0]];
+        if ($first->articulations !== []) {
+            $region = $this->regionOfStyle($first, $stroke->seconds, $direction);
+            if ($region !== null) {
+                return $region;
+            }
+        }
+        $isSoft = $this->loudness->levelAt($head->onset->toFloat()) < 0.5;
 
         return match (true) {
-            $first->has('spiccato') => [0.2, 0.45, 3.0],
-            $first->isShortened() && $stroke->seconds < 1.0 => [0.1, 0.5, 0.6],
-            $first->has('accent', 'strong-accent') => $direction === Direction::Down ? [0.0, 0.4, 0.8] : [0.25, 0.7, 0.6],
-            $stroke->seconds < 0.3 => $level < 0.5 ? [0.55, 0.95, 0.6] : [0.35, 0.65, 0.6],
-            $level < 0.5 => [0.5, 1.0, 0.5],
-            $isStart && $direction === Direction::Down => [0.0, 0.35, 0.5],
-            $isStart => [0.55, 1.0, 0.5],
+            $stroke->seconds < 0.3 => $isSoft ? [0.55, 0.95, 0.6] : [0.35, 0.65, 0.6],
+            $isSoft => [0.5, 1.0, 0.5],
+            $isStart => $direction === Direction::Down ? [0.0, 0.35, 0.5] : [0.55, 1.0, 0.5],
             default => [0.0, 1.0, 0.0],
+        };
+    }
+
+    /** @return array{float, float, float}|null */
+    private function regionOfStyle(Note $first, float $seconds, Direction $direction): ?array
+    {
+        return match (true) {
+            $first->has('spiccato') => [0.2, 0.45, 3.0],
+            $first->isShortened() && $seconds < 1.0 => [0.1, 0.5, 0.6],
+            $first->has('accent', 'strong-accent') => $direction === Direction::Down ? [0.0, 0.4, 0.8] : [0.25, 0.7, 0.6],
+            default => null,
         };
     }
 
@@ -124,8 +137,8 @@ final class BowUse
         if ($speed === null || !$this->loudness->isSteady($from, $to)) {
             return null;
         }
+        $style = $first->articulations === [] ? '' : implode(' ', $first->articulations);
 
-        return "{$of->duration->numerator}/{$of->duration->denominator} " . pack('d2', $speed, $this->loudness->levelAt($from))
-            . implode(' ', $first->articulations);
+        return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->loudness->levelAt($from));
     }
 }

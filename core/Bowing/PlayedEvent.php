@@ -9,13 +9,11 @@ use UprightPencil\Music\Fraction;
 /** An event of a line as it comes in playing order. */
 final readonly class PlayedEvent
 {
-    private Fraction $end;
-
     /**
      * @param int $event position in the line
      * @param int $pass 1 for the first time its measure is played
      * @param Fraction $onset quarter notes from the start of the performance
-     * @param Fraction $duration quarter notes
+     * @param Fraction $end of it
      * @param int $visit position of its measure in the roadmap
      * @param bool $isLeap true when the event before it in playing order is not the one before it on the page
      */
@@ -23,11 +21,10 @@ final readonly class PlayedEvent
         public int $event,
         public int $pass,
         public Fraction $onset,
-        public Fraction $duration,
+        private Fraction $end,
         public int $visit,
         public bool $isLeap,
     ) {
-        $this->end = $onset->plus($duration);
     }
 
     public function end(): Fraction

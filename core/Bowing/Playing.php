@@ -46,16 +46,14 @@ final readonly class Playing
                 'hasRehearsal' => $measure->rehearsal !== null,
                 'measure' => $visit->measure,
             ];
+            $number = count($visited) - 1;
+            // Until something is repeated, what is played stands where it is printed.
+            $isAsPrinted = $onset->equals($measure->onset);
             foreach ($byMeasure[$visit->measure] ?? [] as $index) {
                 $event = $line->events[$index];
-                $played[] = new PlayedEvent(
-                    $index,
-                    $visit->pass,
-                    $onset->plus($event->offset),
-                    $event->duration,
-                    count($visited) - 1,
-                    $index !== $previous + 1,
-                );
+                $from = $isAsPrinted ? $event->onset : $onset->plus($event->offset);
+                $to = $isAsPrinted ? $event->end() : $from->plus($event->duration);
+                $played[] = new PlayedEvent($index, $visit->pass, $from, $to, $number, $index !== $previous + 1);
                 $previous = $index;
             }
             $onset = $onset->plus($measure->length);

@@ -24,6 +24,7 @@ final class StrokeBuilder
     private readonly array $silent;
     /** @var array<int, true> */
     private readonly array $tremolo;
+    private readonly Fraction $none;
 
     public function __construct(
         private readonly Score $score,
@@ -34,6 +35,7 @@ final class StrokeBuilder
         private readonly BowUse $use,
         private readonly TempoMap $tempo,
     ) {
+        $this->none = Fraction::zero();
         $this->tremolo = $this->eventsWithTremolo();
         $this->silent = $this->pizzicato() + $this->tremolo;
     }
@@ -94,7 +96,8 @@ final class StrokeBuilder
         $head = $group[0];
         $printed = $this->line->events[$head->event];
         $measure = $this->score->measures[$printed->measure];
-        $gap = $before === null ? Fraction::zero() : Fraction::larger($head->onset->minus($before->end()), Fraction::zero());
+        $isContiguous = $before === null || $before->end()->compare($head->onset) >= 0;
+        $gap = $isContiguous ? $this->none : $head->onset->minus($before->end());
         [$onDownbeat, $overDownbeat] = $this->downbeat($group, $playing);
         $seconds = 0.0;
         $bow = 0.0;
@@ -108,7 +111,7 @@ final class StrokeBuilder
             $group,
             $link,
             $gap,
-            $this->gapSeconds($gap, $before, $head),
+            $isContiguous ? 0.0 : $this->gapSeconds($gap, $before, $head),
             $this->afresh($head, $before, $gap, $afterTremolo, $playing),
             $onDownbeat,
             $overDownbeat,
@@ -122,6 +125,9 @@ final class StrokeBuilder
     private function strength(Measure $measure, Fraction $offset): int
     {
         $isPickup = $measure->index === 0;
+        if ($offset->isZero() && !$isPickup) {
+            return 3;
+        }
         $key = "{$measure->meter->beats}/{$measure->meter->unit}{$measure->meter->isFree} {$offset->numerator}/{$offset->denominator}"
             . ($isPickup ? ' 0' : '');
 
@@ -164,15 +170,18 @@ final class StrokeBuilder
     private function downbeat(array $group, Playing $playing): array
     {
         $head = $group[0];
-        $last = $group[count($group) - 1];
         $on = $playing->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
         $over = $on;
-        for ($visit = $head->visit + 1; !$over && isset($playing->measures[$visit]); $visit++) {
-            $measure = $playing->measures[$visit];
-            if ($visit > $last->visit && !$measure['onset']->isLessThan($last->end())) {
-                break;
+        if (!$on) {
+            $last = $group[count($group) - 1];
+            $end = $last->end();
+            for ($visit = $head->visit + 1; !$over && isset($playing->measures[$visit]); $visit++) {
+                $measure = $playing->measures[$visit];
+                if ($visit > $last->visit && $measure['onset']->compare($end) >= 0) {
+                    break;
+                }
+                $over = $measure['hasDownbeat'];
             }
-            $over = $measure['hasDownbeat'];
         }
 
         return [$on, $over];
@@ -202,11 +211,8 @@ final class StrokeBuilder
         return $found;
     }
 
-    private function gapSeconds(Fraction $gap, ?PlayedEvent $before, PlayedEvent $head): float
+    private function gapSeconds(Fraction $gap, PlayedEvent $before, PlayedEvent $head): float
     {
-        if (!$gap->isPositive() || $before === null) {
-            return 0.0;
-        }
         $end = $this->line->events[$before->event]->end();
         $next = $this->line->events[$head->event]->onset;
         if (!$head->isLeap && $end->compare($next) <= 0) {
@@ -219,7 +225,7 @@ final class StrokeBuilder
     private function isShortened(int $event): bool
     {
         foreach ($this->line->events[$event]->notes as $note) {
-            if ($this->part->notes[$note]->isShortened()) {
+            if ($this->part->notes[$note]->articulations !== [] && $this->part->notes[$note]->isShortened()) {
                 return true;
             }
         }

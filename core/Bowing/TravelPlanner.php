@@ -8,7 +8,14 @@ use UprightPencil\Music\Direction;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 
-/** Turns a road into travel: where each played event begins and ends on the bow, and what does not fit. */
+/**
+ * Turns a road into travel: where each played event begins and ends on the bow, and what does not fit.
+ *
+ * A piece is what lies between two changes of one stroke; its shares are positions in the stroke's events, with their weight.
+ *
+ * @phpstan-type Piece array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
+ *     shares: list<array{int, float}>}
+ */
 final readonly class TravelPlanner
 {
     public function __construct(
@@ -28,9 +35,8 @@ final readonly class TravelPlanner
         $pieces = [];
         foreach ($strokes as $index => $stroke) {
             foreach ($this->pieces($stroke, $road->directions[$index]) as $number => $piece) {
-                $items[] = $this->item($strokes, $road, $index, $number, $piece);
-                $pieces[] = ['stroke' => $index, 'shares' => $piece['shares'], 'slowest' => $piece['slowest'],
-                    'seconds' => $piece['seconds'], 'comfortable' => $piece['comfortable']];
+                $items[] = $this->item($strokes[$index], $road->joins[$index], $index, $number, $piece);
+                $pieces[] = [$index, $piece];
             }
         }
         $places = [];
@@ -38,17 +44,17 @@ final readonly class TravelPlanner
         $runOuts = [];
         $lengths = [];
         foreach ((new Travel())->plan($items) as $position => $move) {
-            $piece = $pieces[$position];
+            [$index, $piece] = $pieces[$position];
             if ($move['isLift']) {
-                $lifts[$piece['stroke']] = true;
+                $lifts[$index] = true;
             }
-            $this->share($places, $strokes[$piece['stroke']], $piece['shares'], $move['from'], $move['to']);
+            $this->share($places, $strokes[$index], $piece['shares'], $move['from'], $move['to']);
             $moved = abs($move['to'] - $move['from']) * $this->use->hair();
-            $lengths[$piece['stroke']] = ($lengths[$piece['stroke']] ?? 0.0) + $moved;
+            $lengths[$index] = ($lengths[$index] ?? 0.0) + $moved;
             if ($piece['slowest'] > $this->use->hair() + 1e-6) {
-                $runOuts[$piece['stroke']] = ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => true];
+                $runOuts[$index] = ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => true];
             } elseif ($moved < 0.6 * $piece['slowest'] && $piece['seconds'] > 1.0) {
-                $runOuts[$piece['stroke']] ??= ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => false];
+                $runOuts[$index] ??= ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => false];
             }
         }
 
@@ -58,10 +64,48 @@ final readonly class TravelPlanner
     /**
      * The parts of a stroke between the changes inside it.
      *
-     * @return list<array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
-     *     shares: list<array{int, float}>}> shares: position in the stroke's events, weight
+     * @return list<Piece>
      */
     private function pieces(Stroke $stroke, Direction $direction): array
+    {
+        $isWhole = true;
+        foreach ($stroke->events as $played) {
+            $isWhole = $isWhole && $this->facts->changes($played->event) === [];
+        }
+
+        return $isWhole ? [$this->whole($stroke, $direction)] : $this->cut($stroke, $direction);
+    }
+
+    /**
+     * A stroke without a change inside.
+     *
+     * @return Piece
+     */
+    private function whole(Stroke $stroke, Direction $direction): array
+    {
+        $seconds = $slowest = $comfortable = $fastest = 0.0;
+        $shares = [];
+        foreach ($stroke->events as $position => $played) {
+            $use = $this->use->of($played->event);
+            $seconds += $use['seconds'];
+            $slowest += $use['slowest'];
+            $comfortable += $use['comfortable'];
+            $fastest += $use['fastest'];
+            $shares[] = [$position, max($use['comfortable'], 1e-3)];
+        }
+
+        return [
+            'direction' => $direction,
+            'seconds' => $seconds,
+            'slowest' => $slowest,
+            'comfortable' => $comfortable,
+            'fastest' => $fastest,
+            'shares' => $shares,
+        ];
+    }
+
+    /** @return list<Piece> */
+    private function cut(Stroke $stroke, Direction $direction): array
     {
         $empty = ['seconds' => 0.0, 'slowest' => 0.0, 'comfortable' => 0.0, 'fastest' => 0.0, 'shares' => []];
         $pieces = [];
@@ -116,20 +160,19 @@ final readonly class TravelPlanner
         return $cuts;
     }
 
-    /**
-     * @param list<Stroke> $strokes
-     * @param array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
-     *     shares: list<array{int, float}>} $piece
-     */
-    private function item(array $strokes, Road $road, int $index, int $number, array $piece): TravelStroke
+    /** @param Piece $piece */
+    private function item(Stroke $stroke, Join $join, int $index, int $number, array $piece): TravelStroke
     {
         $hair = $this->use->hair();
-        $stroke = $strokes[$index];
-        $join = $road->joins[$index];
-        $isFirst = $number === 0;
-        $isStart = $isFirst && $join === Join::Start;
-        $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
-        $mayLift = $isFirst && $join === Join::Change && $stroke->hasRestBefore() && $time > 0.0;
+        $isStart = $number === 0 && $join === Join::Start;
+        $isSet = $number === 0 && ($join === Join::Retake || $join === Join::Lift);
+        $mayLift = false;
+        $reach = 1.0;
+        if ($join === Join::Change) {
+            $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
+            $mayLift = $number === 0 && $time > 0.0 && $stroke->hasRestBefore();
+            $reach = min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair);
+        }
 
         return new TravelStroke(
             $piece['direction'],
@@ -139,9 +182,9 @@ final readonly class TravelPlanner
             $piece['fastest'] / $hair,
             $this->use->region($stroke, $piece['direction'], $isStart || $index === 0),
             $isStart,
-            $isFirst && in_array($join, [Join::Retake, Join::Lift], true),
+            $isSet,
             $mayLift,
-            $join === Join::Change ? min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair) : 1.0,
+            $reach,
         );
     }
 
@@ -153,7 +196,17 @@ final readonly class TravelPlanner
      */
     private function share(array &$places, Stroke $stroke, array $shares, float $from, float $to): void
     {
-        $whole = max(1e-9, array_sum(array_column($shares, 1)));
+        if (count($shares) === 1) {
+            $played = $stroke->events[$shares[0][0]];
+            $places[$played->event][$played->pass] = ['from' => $places[$played->event][$played->pass]['from'] ?? $from, 'to' => $to];
+
+            return;
+        }
+        $whole = 0.0;
+        foreach ($shares as [, $weight]) {
+            $whole += $weight;
+        }
+        $whole = max(1e-9, $whole);
         $at = $from;
         $sum = 0.0;
         foreach ($shares as [$position, $weight]) {

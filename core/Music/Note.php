@@ -45,48 +45,6 @@ final readonly class Note
     ) {
     }
 
-    /**
-     * What most notes have no use for is left out: scores are kept between two keys on the desk and read again at each.
-     *
-     * @return array<int|string, mixed>
-     */
-    public function __serialize(): array
-    {
-        $kept = [$this->id, $this->measure, $this->voice, $this->line, $this->offset, $this->duration, $this->pitch];
-        $rare = get_object_vars($this);
-        foreach (array_slice($rare, count($kept), null, true) as $name => $value) {
-            if ($value !== false && $value !== null && $value !== []) {
-                $kept[$name] = $value;
-            }
-        }
-
-        return $kept;
-    }
-
-    /**
-     * @param array{0: string, 1: int, 2: string, 3: string, 4: Fraction, 5: Fraction, 6: Pitch|null, isGrace?: bool, inChord?: bool,
-     *     tieStart?: bool, tieStop?: bool, articulations?: list<string>, printedBow?: Direction, printedOnPass?: array<int, Direction>,
-     *     commaAfter?: bool, tremolo?: bool, fingerings?: list<string>, printedString?: string, openString?: bool,
-     *     harmonic?: bool} $kept
-     */
-    public function __unserialize(array $kept): void
-    {
-        [$this->id, $this->measure, $this->voice, $this->line, $this->offset, $this->duration, $this->pitch] = $kept;
-        $this->isGrace = $kept['isGrace'] ?? false;
-        $this->inChord = $kept['inChord'] ?? false;
-        $this->tieStart = $kept['tieStart'] ?? false;
-        $this->tieStop = $kept['tieStop'] ?? false;
-        $this->articulations = $kept['articulations'] ?? [];
-        $this->printedBow = $kept['printedBow'] ?? null;
-        $this->printedOnPass = $kept['printedOnPass'] ?? [];
-        $this->commaAfter = $kept['commaAfter'] ?? false;
-        $this->tremolo = $kept['tremolo'] ?? false;
-        $this->fingerings = $kept['fingerings'] ?? [];
-        $this->printedString = $kept['printedString'] ?? null;
-        $this->openString = $kept['openString'] ?? false;
-        $this->harmonic = $kept['harmonic'] ?? false;
-    }
-
     public function has(string ...$articulations): bool
     {
         return $this->articulations !== [] && array_intersect($this->articulations, $articulations) !== [];

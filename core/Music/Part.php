@@ -4,7 +4,12 @@ declare(strict_types=1);
 
 namespace UprightPencil\Music;
 
-/** What one section plays. */
+/**
+ * What one section plays.
+ *
+ * @phpstan-import-type Columns from NoteColumns
+ * @phpstan-type Kept array{string, string, string, Instrument, int, Columns, list<Slur>, list<Expression>}
+ */
 final readonly class Part
 {
     /**
@@ -23,6 +28,22 @@ final readonly class Part
         public array $slurs,
         public array $expressions,
     ) {
+    }
+
+    /** @return Kept */
+    public function __serialize(): array
+    {
+        $notes = NoteColumns::of($this->notes);
+
+        return [$this->id, $this->name, $this->abbreviation, $this->instrument, $this->measureCount, $notes, $this->slurs, $this->expressions];
+    }
+
+    /** @param Kept $kept */
+    public function __unserialize(array $kept): void
+    {
+        [$this->id, $this->name, $this->abbreviation, $this->instrument, $this->measureCount, $notes, $this->slurs, $this->expressions]
+            = $kept;
+        $this->notes = NoteColumns::notes($notes);
     }
 
     /** @return array<string, int> position in {@see $notes} by note id */

@@ -1,6 +1,7 @@
 <?php
 
 use App\Http\Middleware\SaysLength;
+use App\Http\Middleware\SaysTime;
 use App\Http\Middleware\SecurityHeaders;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -23,6 +24,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(HandleCors::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->append(SaysLength::class);
+        $middleware->prepend(SaysTime::class);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

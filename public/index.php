@@ -7,6 +7,8 @@ define('LARAVEL_START', microtime(true));
 
 require __DIR__ . '/../vendor/autoload.php';
 
+define('PROCESSOR_START', App\Http\Middleware\SaysTime::processor());
+
 /** @var Application $app */
 $app = require_once __DIR__ . '/../bootstrap/app.php';
 

@@ -19,7 +19,7 @@ use UprightPencil\Music\Slur;
 final class Readings
 {
     /** Raise when the reader reads differently; kept readings are then made again. */
-    private const VERSION = 3;
+    private const VERSION = 4;
 
     /** What kept readings must match: the version, and the shape of what they are made of. */
     public static function version(): int

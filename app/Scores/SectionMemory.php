@@ -26,6 +26,8 @@ use UprightPencil\Review\Flag;
 final class SectionMemory implements PlanMemory
 {
     private const SECONDS = 86400;
+    /** How long it may take until a changed rule is noticed, in seconds: code itself is looked at about as often. */
+    private const SECONDS_TO_LOOK = 2;
 
     /** @param ArrayObject<string, BowPlan|FingerPlan> $here what this request has met, by section and key */
     public function __construct(
@@ -122,15 +124,20 @@ final class SectionMemory implements PlanMemory
     private static function code(): int
     {
         static $code = null;
-        if ($code === null) {
-            $code = Readings::version();
-            $core = new RecursiveDirectoryIterator(base_path('core'), FilesystemIterator::SKIP_DOTS);
-            /** @var SplFileInfo $file */
-            foreach (new RecursiveIteratorIterator($core) as $file) {
-                $code = max((int) $code, $file->getMTime());
-            }
+
+        return $code ??= Readings::version() + Cache::remember('age of the rules', self::SECONDS_TO_LOOK, self::age(...));
+    }
+
+    /** When a file of the planners was last changed. */
+    private static function age(): int
+    {
+        $age = 0;
+        $core = new RecursiveDirectoryIterator(base_path('core'), FilesystemIterator::SKIP_DOTS);
+        /** @var SplFileInfo $file */
+        foreach (new RecursiveIteratorIterator($core) as $file) {
+            $age = max($age, $file->getMTime());
         }
 
-        return (int) $code;
+        return $age;
     }
 }

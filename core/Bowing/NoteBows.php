@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing;
 
 use UprightPencil\Marks\Kind;
 use UprightPencil\Music\Direction;
+use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 
@@ -56,8 +57,9 @@ final readonly class NoteBows
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
                     );
-                    foreach ($this->line->events[$played->event]->noteheads() as $order => $notehead) {
-                        $notes[$this->part->notes[$notehead]->id] = $this->notehead($bow, $played->event, $order);
+                    $event = $this->line->events[$played->event];
+                    foreach ($event->noteheads() as $order => $notehead) {
+                        $notes[$this->part->notes[$notehead]->id] = $order === 0 ? $bow : $this->notehead($bow, $event, $order);
                     }
                 }
                 foreach ($changes as $change) {
@@ -72,16 +74,11 @@ final readonly class NoteBows
     }
 
     /** A note after its grace note joins by the slur; the noteheads of a chord begin together. */
-    private function notehead(NoteBow $bow, int $event, int $order): NoteBow
+    private function notehead(NoteBow $bow, Event $event, int $order): NoteBow
     {
-        $grace = count($this->line->events[$event]->graceBefore);
-        $chord = count($this->line->events[$event]->notes);
-        $isFirstSounding = $order === 0 || ($grace === 0 && $order < $chord);
-        if ($isFirstSounding) {
-            return $order === 0 ? $bow : $this->copy($bow, $bow->join, $bow->isHead);
-        }
-
-        return $this->copy($bow, Join::Slur, false);
+        return $event->graceBefore === [] && $order < count($event->notes)
+            ? $this->copy($bow, $bow->join, $bow->isHead)
+            : $this->copy($bow, Join::Slur, false);
     }
 
     private function copy(NoteBow $bow, Join $join, bool $isHead): NoteBow
@@ -115,6 +112,9 @@ final readonly class NoteBows
     {
         $changes = [];
         $marks = [...$this->facts->changes($played->event), ...$this->facts->changesOfOthers($played->event)];
+        if ($marks === []) {
+            return [];
+        }
         $goes = [];
         foreach ($marks as $mark) {
             $kind = $mark->kind();

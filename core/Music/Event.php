@@ -35,6 +35,8 @@ final readonly class Event
     /** @return list<int> every notehead in the order it sounds */
     public function noteheads(): array
     {
-        return [...$this->graceBefore, ...$this->notes, ...$this->graceAfter];
+        return $this->graceBefore === [] && $this->graceAfter === []
+            ? $this->notes
+            : [...$this->graceBefore, ...$this->notes, ...$this->graceAfter];
     }
 }

@@ -43,6 +43,19 @@ final readonly class BowPrinting
         return $prints;
     }
 
+    /** @return array<string, true> ids of the notes at which a direction is shown */
+    public function signed(Score $score, Part $part, BowPlan $plan): array
+    {
+        $ids = [];
+        foreach (Line::allOf($score, $part) as $line) {
+            foreach (array_keys($this->signs($part, $line, $plan)) as $event) {
+                $ids[self::headOf($part, $line->events[$event])] = true;
+            }
+        }
+
+        return $ids;
+    }
+
     /**
      * @param array<string, list<Mark>> $choices by note id
      * @return array<string, NotePrint>
@@ -60,6 +73,11 @@ final readonly class BowPrinting
             $bow = $plan->at($id);
             $printed = self::printedSign($part, $event);
             $sign = $bow !== null && isset($isSign[$index]) ? $bow->direction : null;
+            $goesOn = $bow === null || ($bow->changes === [] && in_array($bow->join, [Join::Change, Join::Slur, Join::Tie], true));
+            $hasMark = isset($slurs['added'][$id]) || isset($slurs['taken'][$id]) || isset($words[$id]) || isset($choices[$id]);
+            if ($goesOn && !$hasMark && $sign === null && $printed === null) {
+                continue;
+            }
             $before = $index > 0 ? self::lastOf($part, $line->events[$index - 1]) : null;
             $isHook = $bow !== null && $bow->isHead && $bow->join === Join::Hook && !$bow->isShownBySlur
                 && !self::isOpen($choices[$id] ?? []);

@@ -65,20 +65,14 @@ final readonly class DeskSection
         if ($bow === null && $hand === null) {
             return [];
         }
-        $prints = $bow === null ? [] : (new BowPrinting())->prints(
-            $halves->score,
-            $halves->part,
-            $halves->book->withChoicesTried(),
-            $bow,
-            $halves->book->choices(),
-        );
+        $signed = $bow === null ? [] : (new BowPrinting())->signed($halves->score, $halves->part, $bow);
         $notes = [];
         foreach ($halves->part->notes as $note) {
             $row = ['id' => $note->id];
             if ($bow !== null) {
                 $of = $bow->at($note->id);
                 $row['bow'] = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
-                $row['sign'] = ($prints[$note->id]->sign ?? null) !== null;
+                $row['sign'] = isset($signed[$note->id]);
             }
             if ($hand !== null) {
                 // Reasons and runners-up are asked for one note at a time.

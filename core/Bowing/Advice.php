@@ -35,7 +35,7 @@ final readonly class Advice
             $words = $this->ofStroke($stroke, $travel->lengths[$index] ?? 0.0);
             $next = $strokes[$index + 1] ?? null;
             if ($words === '' && $next !== null && $this->isWhole($next, $travel->lengths[$index + 1] ?? 0.0)) {
-                $end = $travel->places[$stroke->last()->event][$stroke->last()->pass]['to'] ?? 0.5;
+                $end = $travel->to($stroke->last()) ?? 0.5;
                 $words = match (true) {
                     $end >= 1.0 - self::NEAR => 'to the tip',
                     $end <= self::NEAR => 'to the frog',
@@ -56,11 +56,7 @@ final readonly class Advice
         if ($stroke->seconds < self::LEAST_SECONDS) {
             return '';
         }
-        $comfortable = 0.0;
-        foreach ($stroke->events as $played) {
-            $comfortable += $this->use->of($played->event)['comfortable'];
-        }
-        if ($length < self::SAVED * $comfortable) {
+        if ($length < self::SAVED * $this->use->under($stroke)->comfortable) {
             return 'save';
         }
 

@@ -17,10 +17,12 @@ use UprightPencil\Music\TempoMap;
  */
 final class BowUse
 {
-    /** @var array<int, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by event */
+    /** @var array<int, BowAmount> by event */
     private array $events = [];
-    /** @var array<string, array{seconds: float, slowest: float, comfortable: float, fastest: float}> by likeness */
+    /** @var array<string, BowAmount> by likeness */
     private array $alike = [];
+    /** @var array<string, BowAmount> of events under one bow, by their own amounts */
+    private array $sums = [];
     private readonly float $hair;
     /** @var array<string, array{float, float, float}> by dynamic */
     private array $speeds = [];
@@ -36,14 +38,47 @@ final class BowUse
     }
 
     /**
-     * Bow of one event in centimetres at the slowest, comfortable and fastest speed; the dynamic is followed every half
-     * beat, so that a crescendo takes more and more.
-     *
-     * @return array{seconds: float, slowest: float, comfortable: float, fastest: float}
+     * Bow of one event; the dynamic is followed every half beat, so that a crescendo takes more and more. Events that are alike
+     * in length, tempo, dynamic and style share one amount.
      */
-    public function of(int $event): array
+    public function of(int $event): BowAmount
     {
         return $this->events[$event] ??= $this->measure($event);
+    }
+
+    /** Bow of a whole stroke. */
+    public function under(Stroke $stroke): BowAmount
+    {
+        return $this->together($stroke->events);
+    }
+
+    /**
+     * Bow of events played under one stroke; strokes of events that are alike share one amount.
+     *
+     * @param non-empty-list<PlayedEvent> $events
+     */
+    public function together(array $events): BowAmount
+    {
+        if (!isset($events[1])) {
+            return $this->of($events[0]->event);
+        }
+        $key = '';
+        foreach ($events as $played) {
+            $key .= spl_object_id($this->of($played->event)) . ' ';
+        }
+
+        return $this->sums[$key] ??= $this->sum($events);
+    }
+
+    /** @param list<PlayedEvent> $events */
+    private function sum(array $events): BowAmount
+    {
+        $sum = BowAmount::none();
+        foreach ($events as $played) {
+            $sum = $sum->plus($this->of($played->event));
+        }
+
+        return $sum;
     }
 
     /** Centimetres of playable hair. */
@@ -84,8 +119,7 @@ final class BowUse
         };
     }
 
-    /** @return array{seconds: float, slowest: float, comfortable: float, fastest: float} */
-    private function measure(int $event): array
+    private function measure(int $event): BowAmount
     {
         $of = $this->line->events[$event];
         $first = $this->part->notes[$of->notes[0]];
@@ -121,11 +155,12 @@ final class BowUse
             $sums['fastest'] = max($most, $sums['comfortable']);
         }
 
+        $amount = new BowAmount($sums['seconds'], $sums['slowest'], $sums['comfortable'], $sums['fastest']);
         if ($key !== null) {
-            $this->alike[$key] = $sums;
+            $this->alike[$key] = $amount;
         }
 
-        return $sums;
+        return $amount;
     }
 
     /** What tells the bow of one event from another's where nothing changes under it; null where something does. */

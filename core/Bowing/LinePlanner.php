@@ -38,7 +38,7 @@ final readonly class LinePlanner
         $mender = new Mender($strokes, $facts, $candidates, $precedents, $this->settings);
         $decisions = $mender->decide();
         $road = Road::drive($strokes, $facts, $decisions, $this->settings);
-        $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings))->plan($strokes, $road);
+        $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
         $road->lift(array_keys($travel->lifts));
         $bows = new NoteBows($this->part, $this->line, $links, $facts, $use);
         $flags = new EventFlags($this->score, $this->part, $this->line);

@@ -13,6 +13,12 @@ use UprightPencil\Music\Direction;
  */
 final class Road
 {
+    /** The commonest reason, by the direction before. */
+    private const ALTERNATES = [
+        'down' => 'alternates: the stroke before goes down',
+        'up' => 'alternates: the stroke before goes up',
+    ];
+
     /** @var list<Direction> how each stroke begins */
     public array $directions = [];
     /** @var list<Direction> how each stroke ends, after the changes inside it */
@@ -186,7 +192,7 @@ final class Road
             $decision !== null => [$decision['join'], $decision['why'], Origin::WorkedOut],
             $stroke->link === Link::Hook
                 => [Join::Hook, 'one bow for the slur, the notes stopped apart', Origin::WorkedOut],
-            default => [Join::Change, "alternates: the stroke before goes {$before->value}", Origin::WorkedOut],
+            default => [Join::Change, self::ALTERNATES[$before->value], Origin::WorkedOut],
         };
         $direction = $join->repeatsDirection() ? $before : $before->opposite();
         if ($fact !== null) {
@@ -198,7 +204,7 @@ final class Road
                 Join::Hook => "hooked by a mark: {$direction->value} again without leaving the string",
                 Join::Retake => "retaken by a mark: {$direction->value} again from where the bow is set",
                 Join::Lift => "lifted by a mark: the bow is set again and turns {$direction->value}",
-                default => "alternates: the stroke before goes {$before->value}",
+                default => self::ALTERNATES[$before->value],
             };
         }
         if ($mark !== null && $mark->kind() instanceof Kind\NoRetake && $fact === null) {

@@ -148,12 +148,12 @@ final readonly class RunOutWays
         $events = $stroke->events;
         $total = 0.0;
         foreach ($events as $played) {
-            $total += $this->use->of($played->event)['slowest'];
+            $total += $this->use->of($played->event)->slowest;
         }
         $found = [];
         $before = 0.0;
         for ($index = 1, $count = count($events); $index < $count; $index++) {
-            $before += $this->use->of($events[$index - 1]->event)['slowest'];
+            $before += $this->use->of($events[$index - 1]->event)->slowest;
             if (max($before, $total - $before) <= $this->use->hair()) {
                 $found[] = [abs($before / max($total, 1e-6) - 0.5), $index];
             }
@@ -188,7 +188,7 @@ final readonly class RunOutWays
         $bows = [];
         $length = INF;
         foreach ($events as $played) {
-            $needs = $this->use->of($played->event)['slowest'];
+            $needs = $this->use->of($played->event)->slowest;
             if ($needs > $this->use->hair()) {
                 return [];
             }
@@ -242,13 +242,8 @@ final readonly class RunOutWays
     /** Centimetres at the slowest speed between two onsets of the stroke. */
     private function needs(Fraction $from, Fraction $to, Stroke $stroke): float
     {
-        $use = ['slowest' => 0.0, 'seconds' => 0.0];
-        foreach ($stroke->events as $played) {
-            $of = $this->use->of($played->event);
-            $use['slowest'] += $of['slowest'];
-            $use['seconds'] += $of['seconds'];
-        }
+        $amount = $this->use->under($stroke);
 
-        return $use['seconds'] > 0.0 ? $use['slowest'] * $this->tempo->seconds($from, $to) / $use['seconds'] : 0.0;
+        return $amount->seconds > 0.0 ? $amount->slowest * $this->tempo->seconds($from, $to) / $amount->seconds : 0.0;
     }
 }

@@ -99,13 +99,7 @@ final class StrokeBuilder
         $isContiguous = $before === null || $before->end()->compare($head->onset) >= 0;
         $gap = $isContiguous ? $this->none : $head->onset->minus($before->end());
         [$onDownbeat, $overDownbeat] = $this->downbeat($group, $playing);
-        $seconds = 0.0;
-        $bow = 0.0;
-        foreach ($group as $played) {
-            $use = $this->use->of($played->event);
-            $seconds += $use['seconds'];
-            $bow += $use['comfortable'];
-        }
+        $amount = $this->use->together($group);
 
         return new Stroke(
             $group,
@@ -116,8 +110,8 @@ final class StrokeBuilder
             $onDownbeat,
             $overDownbeat,
             $this->strength($measure, $printed->offset),
-            $seconds,
-            min($bow, $this->use->hair()),
+            $amount->seconds,
+            min($amount->comfortable, $this->use->hair()),
             count($group) === 1 && $this->isShortened($head->event),
         );
     }

@@ -22,20 +22,24 @@ final class Travel
         $this->steps = new TravelSteps();
     }
 
+    /** The number of all strokes that travel alike. */
+    public function kind(TravelStroke $stroke): int
+    {
+        return $this->steps->kind($stroke);
+    }
+
     /**
-     * @param list<TravelStroke> $strokes in playing order
-     * @return list<array{from: float, to: float, isLift: bool}> 0 frog to 1 tip, one for each stroke
+     * @param list<int> $kinds of the strokes in playing order
+     * @return list<array{float, float, bool}> from and to, 0 frog to 1 tip, and whether the bow was lifted before; one for each stroke
      */
-    public function plan(array $strokes): array
+    public function plan(array $kinds): array
     {
         $planned = [];
         $from = 0;
-        $count = count($strokes);
+        $count = count($kinds);
         for ($index = 1; $index <= $count; $index++) {
-            if ($index === $count || $strokes[$index]->isFree) {
-                foreach ($this->stretch(array_slice($strokes, $from, $index - $from)) as $move) {
-                    $planned[] = $move;
-                }
+            if ($index === $count || $this->steps->stroke($kinds[$index])->isFree) {
+                $this->stretch($kinds, $from, $index, $planned);
                 $from = $index;
             }
         }
@@ -46,64 +50,44 @@ final class Travel
     /**
      * One stretch between places where the bow starts anew.
      *
-     * @param list<TravelStroke> $strokes
-     * @return list<array{from: float, to: float, isLift: bool}>
+     * @param list<int> $kinds
+     * @param list<array{float, float, bool}> $planned what was planned before; the stretch is added
      */
-    private function stretch(array $strokes): array
+    private function stretch(array $kinds, int $first, int $end, array &$planned): void
     {
         $profile = $this->steps->begin();
-        $backs = [];
-        foreach ($strokes as $stroke) {
-            [$profile, $back, $setFrom] = $this->steps->after($profile, $this->steps->kind($stroke));
-            $backs[] = [$back, $setFrom];
+        $profiles = [];
+        for ($index = $first; $index < $end; $index++) {
+            $profiles[] = $profile;
+            $profile = $this->steps->after($profile, $kinds[$index])[0];
         }
-
-        return self::trace($strokes, $this->steps->cheapest($profile), $backs);
-    }
-
-    /**
-     * @param list<TravelStroke> $strokes
-     * @param int $at where the last stroke ends
-     * @param list<array{array<int, int>, array<int, int>}> $backs where each stroke began, by where it ends, and where it was set from
-     * @return list<array{from: float, to: float, isLift: bool}>
-     */
-    private static function trace(array $strokes, int $at, array $backs): array
-    {
-        $moves = [];
-        for ($index = count($strokes) - 1; $index >= 0; $index--) {
-            [$back, $setFrom] = $backs[$index];
+        // Back from the cheapest end: where each stroke began and ended, and whether it was set there.
+        $at = $this->steps->cheapest($profile);
+        $starts = $ends = $sets = [];
+        for ($index = $end - 1; $index >= $first; $index--) {
+            [, $back, $setFrom] = $this->steps->after($profiles[$index - $first], $kinds[$index]);
             $start = $back[$at];
-            $moves[$index] = [$start, $at, isset($setFrom[$start])];
+            $starts[] = $start;
+            $ends[] = $at;
+            $sets[] = isset($setFrom[$start]);
             $at = $setFrom[$start] ?? $start;
         }
-        ksort($moves);
-        $planned = [];
         $position = null;
-        foreach ($moves as $index => [$start, $end, $isSet]) {
-            $stroke = $strokes[$index];
-            $from = $position === null || $isSet ? $start / TravelSteps::BINS : $position;
+        for ($index = $first, $step = $end - $first - 1; $index < $end; $index++, $step--) {
+            $stroke = $this->steps->stroke($kinds[$index]);
+            $isSet = $sets[$step];
+            $from = $position === null || $isSet ? TravelSteps::place($starts[$step]) : $position;
             // Bins are coarse for short notes: between them the length is the stroke's own.
             $sign = $stroke->direction === Direction::Down ? 1.0 : -1.0;
-            $length = $sign * ($end / TravelSteps::BINS - $from);
+            $length = $sign * (TravelSteps::place($ends[$step]) - $from);
             $room = $sign > 0 ? 1.0 - $from : $from;
             $length = max($length, min($stroke->slowest, $stroke->comfortable));
             $length = max(0.0, min($length, max($stroke->fastest, $stroke->slowest), $room));
             $to = $from + $sign * $length;
-            $planned[] = [
-                'from' => $from,
-                'to' => $to,
-                'isLift' => $isSet && !$stroke->isSet && $position !== null && abs($position - $from) > 0.1,
-            ];
+            $isLift = $isSet && !$stroke->isSet && $position !== null && abs($position - $from) > 0.1;
+            // A lift too small to see is none: the bow stays where it is.
+            $planned[] = [$position !== null && !$isLift && !$stroke->isSet ? $position : $from, $to, $isLift];
             $position = $to;
         }
-        // A lift too small to see is none: the bow stays where it is.
-        foreach ($planned as $index => $move) {
-            $before = $planned[$index - 1]['to'] ?? null;
-            if ($before !== null && !$move['isLift'] && !$strokes[$index]->isSet && $before !== $move['from']) {
-                $planned[$index]['from'] = $before;
-            }
-        }
-
-        return $planned;
     }
 }

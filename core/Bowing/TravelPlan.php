@@ -5,20 +5,42 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing;
 
 /** Where the bow is. */
-final readonly class TravelPlan
+final class TravelPlan
 {
+    /** @var array<int, float> where each played event begins, 0 frog to 1 tip, by {@see key()} */
+    private array $from = [];
+    /** @var array<int, float> where it ends */
+    private array $to = [];
+    /** @var array<int, true> strokes before which the bow is set anew, by position */
+    public array $lifts = [];
     /**
-     * @param array<int, array<int, array{from: float, to: float}>> $places by event and pass, 0 frog to 1 tip
-     * @param array<int, true> $lifts strokes before which the bow is set anew, by position
-     * @param array<int, array{needs: float, seconds: float, alone: bool}> $runOuts by stroke: centimetres needed at the
-     *     slowest, seconds, and whether the stroke alone is too long for the bow
-     * @param array<int, float> $lengths centimetres each stroke takes
+     * @var array<int, array{needs: float, seconds: float, alone: bool}> by stroke: centimetres needed at the slowest, seconds,
+     *     and whether the stroke alone is too long for the bow
      */
-    public function __construct(
-        public array $places,
-        public array $lifts,
-        public array $runOuts,
-        public array $lengths,
-    ) {
+    public array $runOuts = [];
+    /** @var array<int, float> centimetres each stroke takes */
+    public array $lengths = [];
+
+    /** A part of an event goes from one place to another; the parts of one event come in their order. */
+    public function goes(PlayedEvent $played, float $from, float $to): void
+    {
+        $key = self::key($played);
+        $this->from[$key] ??= $from;
+        $this->to[$key] = $to;
+    }
+
+    public function from(PlayedEvent $played): ?float
+    {
+        return $this->from[self::key($played)] ?? null;
+    }
+
+    public function to(PlayedEvent $played): ?float
+    {
+        return $this->to[self::key($played)] ?? null;
+    }
+
+    private static function key(PlayedEvent $played): int
+    {
+        return $played->pass << 32 | $played->event;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
+use UprightPencil\Marks\Kind\Change;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
@@ -11,134 +12,124 @@ use UprightPencil\Music\Line;
 /**
  * Turns a road into travel: where each played event begins and ends on the bow, and what does not fit.
  *
- * A piece is what lies between two changes of one stroke; its shares are positions in the stroke's events, with their weight.
+ * A piece is what lies between two changes of one stroke; most strokes are one piece. Pieces that are alike travel alike: what
+ * they need is put together once.
  *
- * @phpstan-type Piece array{direction: Direction, seconds: float, slowest: float, comfortable: float, fastest: float,
- *     shares: list<array{int, float}>}
+ * Shares are positions in the stroke's events, with their weight.
+ *
+ * @phpstan-type Shares list<array{int, float}>
  */
-final readonly class TravelPlanner
+final class TravelPlanner
 {
-    public function __construct(
-        private Line $line,
-        private BowUse $use,
-        private Facts $facts,
-        private BowSettings $settings,
-    ) {
-    }
+    private readonly Travel $travel;
+    private readonly TravelPlan $plan;
+    /** @var array<string, int> kinds of strokes in one piece, by all that matters of them */
+    private array $kinds = [];
 
     /**
      * @param list<Stroke> $strokes
      */
-    public function plan(array $strokes, Road $road): TravelPlan
+    public function __construct(
+        private readonly Line $line,
+        private readonly BowUse $use,
+        private readonly Facts $facts,
+        private readonly BowSettings $settings,
+        private readonly array $strokes,
+        private readonly Road $road,
+    ) {
+        $this->travel = new Travel();
+        $this->plan = new TravelPlan();
+    }
+
+    public function plan(): TravelPlan
     {
-        $items = [];
-        $pieces = [];
-        foreach ($strokes as $index => $stroke) {
-            foreach ($this->pieces($stroke, $road->directions[$index]) as $number => $piece) {
-                $items[] = $this->item($strokes[$index], $road->joins[$index], $index, $number, $piece);
-                $pieces[] = [$index, $piece];
+        $kinds = $pieces = [];
+        foreach ($this->strokes as $index => $stroke) {
+            if (!$this->isCut($stroke)) {
+                $amount = $this->use->under($stroke);
+                $kinds[] = $this->kind($index, $amount);
+                $pieces[] = [$index, $amount, null];
+                continue;
+            }
+            foreach ($this->cut($stroke, $this->road->directions[$index]) as $number => [$direction, $amount, $shares]) {
+                $kinds[] = $this->travel->kind($this->item($index, $number, $direction, $amount));
+                $pieces[] = [$index, $amount, $shares];
             }
         }
-        $places = [];
-        $lifts = [];
-        $runOuts = [];
-        $lengths = [];
-        foreach ((new Travel())->plan($items) as $position => $move) {
-            [$index, $piece] = $pieces[$position];
-            if ($move['isLift']) {
-                $lifts[$index] = true;
+        foreach ($this->travel->plan($kinds) as $position => [$from, $to, $isLift]) {
+            [$index, $amount, $shares] = $pieces[$position];
+            if ($isLift) {
+                $this->plan->lifts[$index] = true;
             }
-            $this->share($places, $strokes[$index], $piece['shares'], $move['from'], $move['to']);
-            $moved = abs($move['to'] - $move['from']) * $this->use->hair();
-            $lengths[$index] = ($lengths[$index] ?? 0.0) + $moved;
-            if ($piece['slowest'] > $this->use->hair() + 1e-6) {
-                $runOuts[$index] = ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => true];
-            } elseif ($moved < 0.6 * $piece['slowest'] && $piece['seconds'] > 1.0) {
-                $runOuts[$index] ??= ['needs' => $piece['slowest'], 'seconds' => $piece['seconds'], 'alone' => false];
+            $this->share($this->strokes[$index], $shares, $from, $to);
+            $this->measure($index, $amount, abs($to - $from) * $this->use->hair());
+        }
+
+        return $this->plan;
+    }
+
+    private function measure(int $index, BowAmount $amount, float $moved): void
+    {
+        $this->plan->lengths[$index] = ($this->plan->lengths[$index] ?? 0.0) + $moved;
+        if ($amount->slowest > $this->use->hair() + 1e-6) {
+            $this->plan->runOuts[$index] = ['needs' => $amount->slowest, 'seconds' => $amount->seconds, 'alone' => true];
+        } elseif ($moved < 0.6 * $amount->slowest && $amount->seconds > 1.0) {
+            $this->plan->runOuts[$index] ??= ['needs' => $amount->slowest, 'seconds' => $amount->seconds, 'alone' => false];
+        }
+    }
+
+    /** The kind of a stroke in one piece: the amount stands for its notes, which share one only where they are alike. */
+    private function kind(int $index, BowAmount $amount): int
+    {
+        $join = $this->road->joins[$index];
+        $gap = $join === Join::Change ? $this->strokes[$index]->gapSeconds : 0.0;
+        $key = spl_object_id($amount) . $join->value . $this->road->directions[$index]->value
+            . ($index === 0 ? '!' : '') . ($gap > 0.0 ? pack('d', $gap) : '');
+
+        return $this->kinds[$key] ??= $this->travel->kind($this->item($index, 0, $this->road->directions[$index], $amount));
+    }
+
+    private function isCut(Stroke $stroke): bool
+    {
+        foreach ($stroke->events as $played) {
+            if ($this->facts->changes($played->event) !== []) {
+                return true;
             }
         }
 
-        return new TravelPlan($places, $lifts, $runOuts, $lengths);
+        return false;
     }
 
     /**
      * The parts of a stroke between the changes inside it.
      *
-     * @return list<Piece>
+     * @return list<array{Direction, BowAmount, Shares}>
      */
-    private function pieces(Stroke $stroke, Direction $direction): array
+    private function cut(Stroke $stroke, Direction $direction): array
     {
-        $isWhole = true;
-        foreach ($stroke->events as $played) {
-            $isWhole = $isWhole && $this->facts->changes($played->event) === [];
-        }
-
-        return $isWhole ? [$this->whole($stroke, $direction)] : $this->cut($stroke, $direction);
-    }
-
-    /**
-     * A stroke without a change inside.
-     *
-     * @return Piece
-     */
-    private function whole(Stroke $stroke, Direction $direction): array
-    {
-        $seconds = $slowest = $comfortable = $fastest = 0.0;
+        $pieces = [];
+        $amount = BowAmount::none();
         $shares = [];
         foreach ($stroke->events as $position => $played) {
             $use = $this->use->of($played->event);
-            $seconds += $use['seconds'];
-            $slowest += $use['slowest'];
-            $comfortable += $use['comfortable'];
-            $fastest += $use['fastest'];
-            $shares[] = [$position, max($use['comfortable'], 1e-3)];
-        }
-
-        return [
-            'direction' => $direction,
-            'seconds' => $seconds,
-            'slowest' => $slowest,
-            'comfortable' => $comfortable,
-            'fastest' => $fastest,
-            'shares' => $shares,
-        ];
-    }
-
-    /** @return list<Piece> */
-    private function cut(Stroke $stroke, Direction $direction): array
-    {
-        $empty = ['seconds' => 0.0, 'slowest' => 0.0, 'comfortable' => 0.0, 'fastest' => 0.0, 'shares' => []];
-        $pieces = [];
-        $piece = ['direction' => $direction] + $empty;
-        foreach ($stroke->events as $position => $played) {
-            $use = $this->use->of($played->event);
-            $cuts = $this->changesAt($played, $direction);
-            if ($cuts === []) {
-                $piece['seconds'] += $use['seconds'];
-                $piece['slowest'] += $use['slowest'];
-                $piece['comfortable'] += $use['comfortable'];
-                $piece['fastest'] += $use['fastest'];
-                $piece['shares'][] = [$position, max($use['comfortable'], 1e-3)];
-                continue;
-            }
+            $weight = max($use->comfortable, 1e-3);
             $length = $this->line->events[$played->event]->duration;
             $done = Fraction::zero();
-            foreach ([...$cuts, null] as $cut) {
+            foreach ([...$this->changesAt($played, $direction), null] as $cut) {
                 $until = $cut ?? $length;
                 $part = $length->isPositive() ? max(0.0, $until->minus($done)->toFloat() / $length->toFloat()) : 1.0;
-                foreach (['seconds', 'slowest', 'comfortable', 'fastest'] as $name) {
-                    $piece[$name] += $part * $use[$name];
-                }
-                $piece['shares'][] = [$position, $part * max($use['comfortable'], 1e-3)];
+                $amount = $amount->plus($use, $part);
+                $shares[] = [$position, $part * $weight];
                 if ($cut !== null) {
-                    $pieces[] = $piece;
+                    $pieces[] = [$direction, $amount, $shares];
                     $direction = $direction->opposite();
-                    $piece = ['direction' => $direction] + $empty;
+                    $amount = BowAmount::none();
+                    $shares = [];
                     $done = $cut;
                 }
             }
         }
-        $pieces[] = $piece;
+        $pieces[] = [$direction, $amount, $shares];
 
         return $pieces;
     }
@@ -149,8 +140,7 @@ final readonly class TravelPlanner
         $cuts = [];
         foreach ($this->facts->changes($played->event) as $mark) {
             $kind = $mark->kind();
-            $isOther = $kind instanceof \UprightPencil\Marks\Kind\Change
-                && ($kind->direction !== $direction || $played->pass > 1);
+            $isOther = $kind instanceof Change && ($kind->direction !== $direction || $played->pass > 1);
             if ($mark->inside !== null && $isOther && ($mark->pass === null || $mark->pass === $played->pass)) {
                 $cuts[] = $mark->inside;
                 $direction = $direction->opposite();
@@ -160,61 +150,51 @@ final readonly class TravelPlanner
         return $cuts;
     }
 
-    /** @param Piece $piece */
-    private function item(Stroke $stroke, Join $join, int $index, int $number, array $piece): TravelStroke
+    private function item(int $index, int $number, Direction $direction, BowAmount $amount): TravelStroke
     {
         $hair = $this->use->hair();
-        $isStart = $number === 0 && $join === Join::Start;
-        $isSet = $number === 0 && ($join === Join::Retake || $join === Join::Lift);
-        $mayLift = false;
-        $reach = 1.0;
-        if ($join === Join::Change) {
-            $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
-            $mayLift = $number === 0 && $time > 0.0 && $stroke->hasRestBefore();
-            $reach = min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair);
-        }
+        $stroke = $this->strokes[$index];
+        $join = $this->road->joins[$index];
+        $isFirst = $number === 0;
+        $isStart = $isFirst && $join === Join::Start;
+        $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
 
         return new TravelStroke(
-            $piece['direction'],
-            $piece['seconds'],
-            $piece['slowest'] / $hair,
-            $piece['comfortable'] / $hair,
-            $piece['fastest'] / $hair,
-            $this->use->region($stroke, $piece['direction'], $isStart || $index === 0),
+            $direction,
+            $amount->seconds,
+            $amount->slowest / $hair,
+            $amount->comfortable / $hair,
+            $amount->fastest / $hair,
+            $this->use->region($stroke, $direction, $isStart || $index === 0),
             $isStart,
-            $isSet,
-            $mayLift,
-            $reach,
+            $isFirst && in_array($join, [Join::Retake, Join::Lift], true),
+            $isFirst && $join === Join::Change && $stroke->hasRestBefore() && $time > 0.0,
+            $join === Join::Change ? min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair) : 1.0,
         );
     }
 
     /**
      * Notes under one bow share it by the time they take and how loud they are.
      *
-     * @param array<int, array<int, array{from: float, to: float}>> $places by event and pass
-     * @param list<array{int, float}> $shares
+     * @param Shares|null $shares null for a stroke in one piece
      */
-    private function share(array &$places, Stroke $stroke, array $shares, float $from, float $to): void
+    private function share(Stroke $stroke, ?array $shares, float $from, float $to): void
     {
-        if (count($shares) === 1) {
-            $played = $stroke->events[$shares[0][0]];
-            $places[$played->event][$played->pass] = ['from' => $places[$played->event][$played->pass]['from'] ?? $from, 'to' => $to];
+        if ($shares === null && count($stroke->events) === 1) {
+            $this->plan->goes($stroke->events[0], $from, $to);
 
             return;
         }
-        $whole = 0.0;
-        foreach ($shares as [, $weight]) {
-            $whole += $weight;
+        foreach ($shares === null ? $stroke->events : [] as $position => $played) {
+            $shares[] = [$position, max($this->use->of($played->event)->comfortable, 1e-3)];
         }
-        $whole = max(1e-9, $whole);
+        $whole = max(1e-9, array_sum(array_column($shares ?? [], 1)));
         $at = $from;
         $sum = 0.0;
-        foreach ($shares as [$position, $weight]) {
-            $played = $stroke->events[$position];
+        foreach ($shares ?? [] as [$position, $weight]) {
             $sum += $weight;
             $next = $from + ($to - $from) * $sum / $whole;
-            $begin = $places[$played->event][$played->pass]['from'] ?? $at;
-            $places[$played->event][$played->pass] = ['from' => $begin, 'to' => $next];
+            $this->plan->goes($stroke->events[$position], $at, $next);
             $at = $next;
         }
     }

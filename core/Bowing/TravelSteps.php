@@ -46,6 +46,12 @@ final class TravelSteps
     /** @var array<int, array<int, array{int, array<int, int>, array<int, int>}>> by profile and kind */
     private array $steps = [];
 
+    /** Where on the bow a position lies, 0 frog to 1 tip. */
+    public static function place(int $position): float
+    {
+        return (float) $position / self::BINS;
+    }
+
     /** The profile of a bow that may begin anywhere. */
     public function begin(): int
     {
@@ -76,6 +82,12 @@ final class TravelSteps
         }
 
         return $this->kinds[$key];
+    }
+
+    /** The first stroke of a kind: all others travel as it does. */
+    public function stroke(int $kind): TravelStroke
+    {
+        return $this->strokes[$kind];
     }
 
     /**

@@ -28,6 +28,7 @@ final readonly class AccidentalsThatHold
         /** @var array<string, array{alteration: int, measure: int, pitch: Pitch, onset: float, isTied: bool}> $altered by line, letter and octave */
         $altered = [];
         $told = [];
+        $measureBefore = -1;
         /** @var array<int, array<string, int>> $keys alteration of each letter by key */
         $keys = [];
         foreach ($this->part->notes as $position => $note) {
@@ -37,6 +38,11 @@ final readonly class AccidentalsThatHold
             $pitch = $note->pitch;
             $fifths = $this->score->measures[$note->measure]->keyFifths;
             $inKey = $keys[$fifths][$pitch->letter] ??= self::inKey($pitch->letter, $fifths);
+            if ($note->measure !== $measureBefore) {
+                // What is older than the measure before misleads nobody.
+                $altered = array_filter($altered, static fn (array $sign): bool => $sign['measure'] >= $note->measure - 1);
+                $measureBefore = $note->measure;
+            }
             if ($altered === [] && $pitch->alteration === $inKey) {
                 continue;
             }

@@ -11,25 +11,30 @@ namespace UprightPencil\Fingering;
  */
 final readonly class FigureShapes
 {
+    /** Bytes that stand for what a layer looks like: a run of layers is then a piece of text. */
+    private const WIDTH = 2;
+
     /**
      * @param list<bool> $begins whether a figure may begin at a layer: on a half beat, no grace note
      * @param list<int> $runs how many layers from here on follow each other without a rest or a chord
-     * @param list<string> $rhythms
-     * @param list<string> $steps interval, rhythm and slur of each layer after the one before
+     * @param string $rhythms the rhythm of each layer, {@see WIDTH} bytes each
+     * @param string $steps interval, rhythm and slur of each layer after the one before, as many bytes each
      * @param list<array{int, int, int}> $sums steps up, steps down and leaps in all layers before
      */
     private function __construct(
         private array $begins,
         private array $runs,
-        private array $rhythms,
-        private array $steps,
+        private string $rhythms,
+        private string $steps,
         private array $sums,
     ) {
     }
 
     public static function of(HandPath $path): self
     {
-        $begins = $goesOn = $rhythms = $steps = $sums = [];
+        $begins = $goesOn = $sums = [];
+        $rhythms = $steps = '';
+        $numbers = [];
         $before = null;
         $up = $down = $leaps = 0;
         for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
@@ -37,11 +42,12 @@ final readonly class FigureShapes
             $semitone = $moment->pitches[0]->semitone();
             $step = $before === null ? 0 : $semitone - $before;
             $isChord = $moment->isChord();
-            $rhythm = ':' . round($moment->quarters, 4);
+            $rhythm = (int) round($moment->quarters * 1e4);
             $begins[] = !$moment->isGrace && !$isChord && fmod($moment->onset, 0.5) < 1e-6;
             $goesOn[] = !$isChord && $moment->rest <= 0.0;
-            $rhythms[] = $rhythm;
-            $steps[] = $step . $rhythm . ($moment->isSlurred ? '(' : ' ');
+            $looks = "{$step}:{$rhythm}" . ($moment->isSlurred ? '(' : ' ');
+            $rhythms .= pack('v', $numbers[$rhythm] ??= count($numbers));
+            $steps .= pack('v', $numbers[$looks] ??= count($numbers));
             $up += (int) ($step > 0);
             $down += (int) ($step < 0);
             $leaps += (int) (abs($step) > 2);
@@ -69,6 +75,7 @@ final readonly class FigureShapes
 
         return $isStill || $isScale
             ? null
-            : $this->rhythms[$start] . implode('', array_slice($this->steps, $start + 1, $length - 1));
+            : substr($this->rhythms, self::WIDTH * $start, self::WIDTH)
+                . substr($this->steps, self::WIDTH * ($start + 1), self::WIDTH * ($length - 1));
     }
 }

@@ -13,6 +13,11 @@ final class LineFingers
     /** Other answers told for a note, and how much dearer they may be (in shifts). */
     private const MOST_OTHERS = 4;
     private const DEAREST = 5.0;
+    /** Layers around a note that may change for the other half of "0 or 4". */
+    private const REACH = 8;
+
+    /** @var array<string, NoteFinger> by all that is told of them */
+    private array $alike = [];
 
     public function __construct(
         private readonly Part $part,
@@ -52,12 +57,19 @@ final class LineFingers
             foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
                 $told[] = $this->other($layer, $other, $reasons);
             }
+            $waitsTo = $waits[$layer] ?? null;
+            $isLaid = $before !== null && Prices::isLaid($before, $grip);
             foreach ($moment->notes as $index => $note) {
                 [$string, $finger, $semitones, $shape] = $grip->stops[$index];
-                $waitsTo = $waits[$layer] ?? null;
                 $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
                 $isOnString = $isSameFinger && $before->stops[0][0] === $string;
-                $made = new NoteFinger(
+                $isSlide = $isOnString && abs($before->stops[0][2] - $semitones) === 1;
+                $origin = $this->origin($note);
+                // Most notes are fingered as others were, and nothing is told of them: they are one.
+                $alike = $isTold || $isShift || $waitsTo !== null || $origin !== 'worked-out' ? ''
+                    : "{$string} {$finger} {$semitones} {$shape} {$grip->frame} {$name} {$mayAlso}"
+                        . ($isSlide ? 's' : '') . ($isLaid && !$isOnString ? 'l' : '');
+                $made = $this->alike[$alike] ?? new NoteFinger(
                     $this->strings->names[$string],
                     $finger,
                     $shape,
@@ -65,16 +77,19 @@ final class LineFingers
                     $isShift,
                     $waitsTo !== null,
                     $waitsTo === null ? null : $this->part->notes[$this->path->moment($waitsTo)->notes[0]]->id,
-                    $isOnString && abs($before->stops[0][2] - $semitones) === 1,
-                    $before !== null && Prices::isLaid($before, $grip) && !$isOnString,
+                    $isSlide,
+                    $isLaid && !$isOnString,
                     $semitones,
                     $grip->frame,
-                    $this->origin($note),
-                    $this->why($note, $why),
+                    $origin,
+                    self::why($origin, $why),
                     $mayAlso,
                     $told,
                     $isShift ? $wayIn->words($before->frame, $grip->frame, $finger, $semitones) : '',
                 );
+                if ($alike !== '') {
+                    $this->alike[$alike] = $made;
+                }
                 $notes[$this->part->notes[$note]->id] = $made;
                 foreach ($moment->held as $held) {
                     if ($this->part->notes[$held]->pitch?->semitone() === $moment->pitches[$index]->semitone()) {
@@ -142,9 +157,9 @@ final class LineFingers
         };
     }
 
-    private function why(int $note, string $why): string
+    private static function why(string $origin, string $why): string
     {
-        return match ($this->origin($note)) {
+        return match ($origin) {
             'mark' => 'marked so',
             'printed' => 'printed in the edition',
             default => $why,
@@ -166,13 +181,16 @@ final class LineFingers
         $moment = $this->path->moment($layer);
         $isMeant = $this->settings->open === 'either'
             || ($isBeginner && $moment->lasts >= 0.9 && $this->isBesideLowerString($layer, $grip));
-        foreach ($wanted === null || !$isMeant || $moment->isSlurred ? [] : $this->path->others($layer, 1.5) as $other) {
-            if ($other['grip']->finger() === $wanted && $other['costs'] < ($this->settings->open === 'either' ? 1.2 : 0.9)) {
-                return (string) $wanted;
-            }
+        if ($wanted === null || !$isMeant || $moment->isSlurred) {
+            return '';
         }
+        $other = $this->path->again(
+            max(0, $layer - self::REACH),
+            min($this->path->count() - 1, $layer + self::REACH),
+            static fn (int $at, Grip $grip): bool => $at !== $layer || $grip->finger() === $wanted,
+        );
 
-        return '';
+        return $other !== null && $other[0] < ($this->settings->open === 'either' ? 1.2 : 0.9) ? (string) $wanted : '';
     }
 
     /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */

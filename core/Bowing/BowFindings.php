@@ -90,6 +90,8 @@ final class BowFindings
         $flags = [];
         foreach ($this->pulling() as [$from, $to]) {
             $text = $this->pullingText($from, $to);
+            // Nobody goes back further than that for a turned bow.
+            $from = max($from, $to - Mender::REACH);
             $flags[] = $this->flags->at(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
                 ->withWays([...$this->ways()->within(
                     $from,

@@ -14,7 +14,7 @@ use UprightPencil\Music\Direction;
 final readonly class Mender
 {
     /** How many strokes back a goal may be prepared. */
-    private const REACH = 32;
+    public const REACH = 32;
 
     /** @param list<Stroke> $strokes */
     public function __construct(

@@ -65,8 +65,8 @@ final class Travel
         $at = $this->steps->cheapest($profile);
         $starts = $ends = $sets = [];
         for ($index = $end - 1; $index >= $first; $index--) {
-            [, $back, $setFrom] = $this->steps->after($profiles[$index - $first], $kinds[$index]);
-            $start = $back[$at];
+            [, $costs, $setFrom] = $this->steps->after($profiles[$index - $first], $kinds[$index]);
+            $start = $this->steps->began($costs, $kinds[$index], $at);
             $starts[] = $start;
             $ends[] = $at;
             $sets[] = isset($setFrom[$start]);

@@ -12,6 +12,9 @@ use UprightPencil\Music\Direction;
  *
  * Prices are whole millionths and every profile is told from its cheapest position, so that music that goes on alike soon meets
  * the same profile again: each pair of profile and kind of stroke is worked out once.
+ *
+ * @phpstan-type Step array{int, array<int, int>, array<int, int>}
+ * @phpstan-type Lengths array{array{int, int, int, int, int}, array{int, int, int, int, int}}
  */
 final class TravelSteps
 {
@@ -35,7 +38,7 @@ final class TravelSteps
     private array $kinds = [];
     /** @var list<TravelStroke> the first stroke of each kind */
     private array $strokes = [];
-    /** @var list<array{list<int>, list<int>}> lengths to try in positions, and what each costs, by kind */
+    /** @var list<Lengths> lengths to try in positions, and what each costs, by kind */
     private array $lengths = [];
     /** @var list<list<int>> what beginning at each position costs, by kind; empty where it is all the same */
     private array $regions = [];
@@ -43,7 +46,7 @@ final class TravelSteps
     private array $profileNumbers = [];
     /** @var list<array<int, int>> what standing at each position costs more than at the cheapest */
     private array $profiles = [];
-    /** @var array<int, array<int, array{int, array<int, int>, array<int, int>}>> by profile and kind */
+    /** @var array<int, array<int, Step>> by profile and kind */
     private array $steps = [];
 
     /** Where on the bow a position lies, 0 frog to 1 tip. */
@@ -93,8 +96,8 @@ final class TravelSteps
     /**
      * One stroke on from a profile.
      *
-     * @return array{int, array<int, int>, array<int, int>} the profile after it; the position at which the stroke began, by the one
-     *     where it ends; and where the bow came from, by the places at which it was set anew
+     * @return Step the profile after it; what beginning at each position costs; and where the bow came from, by the places at
+     *     which it was set anew
      */
     public function after(int $profile, int $kind): array
     {
@@ -107,44 +110,92 @@ final class TravelSteps
         return (int) array_search(0, $this->profiles[$profile], true);
     }
 
-    /** @return array{int, array<int, int>, array<int, int>} */
+    /** @return Step */
     private function step(int $profile, int $kind): array
     {
         $costs = $this->profiles[$profile];
         $stroke = $this->strokes[$kind];
-        [$lengths, $prices] = $this->lengths[$kind];
-        $last = self::BINS;
-        $isDown = $stroke->direction === Direction::Down;
         $setFrom = $stroke->isSet || $stroke->mayLift ? $this->setAnew($stroke, $profile, $costs) : [];
         foreach ($this->regions[$kind] as $position => $price) {
             $costs[$position] += $price;
         }
-        $next = array_fill(0, $last + 1, self::UNREACHED);
-        $back = array_fill(0, $last + 1, 0);
-        foreach ($lengths as $try => $length) {
-            $price = $prices[$try];
-            $position = $isDown ? 0 : $length;
-            $end = $isDown ? $length : 0;
-            for ($steps = $last - $length; $steps >= 0; $steps--, $position++, $end++) {
-                $total = $costs[$position] + $price;
-                if ($total < $next[$end]) {
-                    $next[$end] = $total;
-                    $back[$end] = $position;
-                }
-            }
-        }
+        $next = $this->moved($costs, $kind);
         $least = min($next);
         if ($least >= self::UNREACHED) {
             // Too long for what is left from anywhere: use all there is.
-            $end = $isDown ? $last : 0;
-            $back[$end] = self::outermost($costs, $isDown);
-            $next[$end] = $least = $costs[$back[$end]] + (int) (self::PRICE_OUTSIDE * self::UNITS);
+            $isDown = $stroke->direction === Direction::Down;
+            $end = $isDown ? self::BINS : 0;
+            $next[$end] = $least = $costs[self::outermost($costs, $isDown)] + (int) (self::PRICE_OUTSIDE * self::UNITS);
         }
         foreach ($next as $position => $cost) {
             $next[$position] = $cost >= self::UNREACHED ? self::UNREACHED : $cost - $least;
         }
 
-        return [$this->profile($next), $back, $setFrom];
+        return [$this->profile($next), $costs, $setFrom];
+    }
+
+    /**
+     * What standing at each position costs after a stroke, by what it cost before.
+     *
+     * @param array<int, int> $costs
+     * @return non-empty-list<int>
+     */
+    private function moved(array $costs, int $kind): array
+    {
+        [[$one, $two, $three, $four, $five], [$first, $second, $third, $fourth, $fifth]] = $this->lengths[$kind];
+        $isDown = $this->strokes[$kind]->direction === Direction::Down;
+        // An up stroke is a down stroke seen from the tip.
+        $before = $isDown ? $costs : array_reverse($costs);
+        $next = [];
+        // The innermost loop of all planning, so the lengths, the shortest first, are not walked but written out.
+        for ($end = 0; $end <= self::BINS; $end++) {
+            $best = self::UNREACHED;
+            if ($end >= $one) {
+                $best = $before[$end - $one] + $first;
+                if ($end >= $two) {
+                    $total = $before[$end - $two] + $second;
+                    $best = $total < $best ? $total : $best;
+                    if ($end >= $three) {
+                        $total = $before[$end - $three] + $third;
+                        $best = $total < $best ? $total : $best;
+                        if ($end >= $four) {
+                            $total = $before[$end - $four] + $fourth;
+                            $best = $total < $best ? $total : $best;
+                            if ($end >= $five) {
+                                $total = $before[$end - $five] + $fifth;
+                                $best = $total < $best ? $total : $best;
+                            }
+                        }
+                    }
+                }
+            }
+            $next[] = $best;
+        }
+
+        return $isDown ? $next : array_reverse($next);
+    }
+
+    /**
+     * Where a stroke of a kind began that ends at a position.
+     *
+     * @param array<int, int> $costs of beginning at each position, as {@see after()} gave them
+     */
+    public function began(array $costs, int $kind, int $end): int
+    {
+        [$lengths, $prices] = $this->lengths[$kind];
+        $isDown = $this->strokes[$kind]->direction === Direction::Down;
+        $best = self::UNREACHED;
+        $began = null;
+        foreach ($lengths as $try => $length) {
+            $position = $isDown ? $end - $length : $end + $length;
+            $total = ($costs[$position] ?? self::UNREACHED) + $prices[$try];
+            if ($total < $best) {
+                $best = $total;
+                $began = $position;
+            }
+        }
+
+        return $began ?? self::outermost($costs, $isDown);
     }
 
     /** @param array<int, int> $costs by position */
@@ -193,14 +244,16 @@ final class TravelSteps
         return $isDown ? $reached[0] ?? 0 : $reached[count($reached) - 1] ?? 0;
     }
 
-    /** @return array{list<int>, list<int>} lengths in positions, and what each costs */
+    /**
+     * The length in positions that each factor comes to, and its price; two that come to the same are both tried.
+     *
+     * @return Lengths
+     */
     private static function lengths(TravelStroke $stroke): array
     {
-        $byLength = [];
-        foreach (self::LENGTHS as $factor) {
+        $price = static function (float $factor) use ($stroke): array {
             $length = min(1.0, $factor * $stroke->comfortable);
-            $bins = max($length > 0.0 ? 1 : 0, (int) round($length * self::BINS));
-            $bins = min(self::BINS, $bins);
+            $bins = min(self::BINS, max($length > 0.0 ? 1 : 0, (int) round($length * self::BINS)));
             $real = max($bins / self::BINS, 1e-3);
             if ($bins <= 1) {
                 $real = min($real, max($stroke->comfortable, 1e-3));
@@ -211,10 +264,12 @@ final class TravelSteps
             $fast = $stroke->fastest > 0 ? log($real / $stroke->fastest) : 0.0;
             // A little slack on both sides.
             $price += self::PRICE_OUTSIDE * (max(0.0, $slow - 0.1) + max(0.0, $fast - 0.1));
-            $byLength[$bins] = min($byLength[$bins] ?? INF, $price);
-        }
 
-        return [array_keys($byLength), array_map(self::units(...), array_values($byLength))];
+            return [$bins, self::units($price)];
+        };
+        [$one, $two, $three, $four, $five] = array_map($price, self::LENGTHS);
+
+        return [[$one[0], $two[0], $three[0], $four[0], $five[0]], [$one[1], $two[1], $three[1], $four[1], $five[1]]];
     }
 
     /** @return list<int> what beginning at each position costs; empty where it is all the same */

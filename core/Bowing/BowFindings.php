@@ -19,24 +19,26 @@ final class BowFindings
     private ?Places $places = null;
     private ?WaysOut $ways = null;
 
-    /** @param list<Stroke> $strokes */
+    private readonly Facts $facts;
+    /** @var list<Stroke> */
+    private readonly array $strokes;
+    private readonly Road $road;
+
     public function __construct(
         private readonly Score $score,
         private readonly Part $part,
         private readonly Line $line,
         private readonly TempoMap $tempo,
         private readonly BowSettings $settings,
-        private readonly Facts $facts,
         private readonly BowUse $use,
-        private readonly array $strokes,
-        private readonly Road $road,
+        private readonly Solution $solution,
         private readonly TravelPlan $travel,
-        private readonly Mender $mender,
-        private readonly Candidates $candidates,
-        private readonly Decisions $decisions,
         private readonly Retry $retry,
         private readonly EventFlags $flags,
     ) {
+        $this->facts = $solution->facts;
+        $this->strokes = $solution->strokes;
+        $this->road = $solution->road;
     }
 
     /** @return list<Flag> in no order */
@@ -53,16 +55,7 @@ final class BowFindings
 
     private function ways(): WaysOut
     {
-        return $this->ways ??= new WaysOut(
-            $this->part,
-            $this->line,
-            $this->strokes,
-            $this->facts,
-            $this->decisions,
-            $this->candidates,
-            $this->places(),
-            $this->settings,
-        );
+        return $this->ways ??= new WaysOut($this->part, $this->line, $this->solution, $this->places(), $this->settings);
     }
 
     private function places(): Places
@@ -164,7 +157,7 @@ final class BowFindings
     {
         $flags = [];
         foreach ($this->facts->goalEvents() as $event) {
-            $index = $this->mender->strokeOf($event);
+            $index = $this->solution->mender->strokeOf($event);
             $goal = $index === null ? null : $this->facts->goal($event, $this->strokes[$index]->head()->pass);
             if ($index === null || $goal === null || $this->road->directions[$index] === $goal['direction']) {
                 continue;
@@ -176,7 +169,7 @@ final class BowFindings
                     . ' and after leaves no place to turn it.',
                 $event,
             );
-            $from = $this->mender->lastFixed($index, $this->road);
+            $from = $this->solution->mender->lastFixed($index, $this->road);
             $isStart = $this->road->joins[$from] === Join::Start
                 && $this->facts->direction($this->strokes[$from]->head()->event, 1) === null;
             $flags[] = $flag->withWays([...$this->ways()->within(

@@ -64,8 +64,14 @@ final readonly class BowSettings
         public float $priceSlurChange = 2.6,
         public float $priceChangeStart = 1.5,
         public float $pricePerMeasure = 0.1,
-        /** The school "down on the downbeat" mends what costs less. */
+        /** What a teacher does of his own accord costs less; what costs more is done for a goal only. */
         public float $mendsBelow = 3.0,
+        /** The school "down on the downbeat": an up bow there. More than two mends, so that one measure alone is mended too. */
+        public float $priceUpDownbeat = 6.0,
+        /** The same school: an up bow on the last note … */
+        public float $priceUpLast = 2.5,
+        /** … and on an accent: a retake is worth it, a hook is not. */
+        public float $priceUpAccent = 1.5,
         /** How much dearer than the best an answer may be that a figure had before. */
         public float $figureSlack = 1.2,
     ) {

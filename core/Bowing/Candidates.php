@@ -38,40 +38,57 @@ final readonly class Candidates
     {
         $found = [];
         for ($index = max(1, $after + 1); $index <= $upTo; $index++) {
-            $stroke = $this->strokes[$index];
-            $head = $stroke->head();
-            $isTaken = $stroke->afresh !== null || $stroke->link === Link::Hook
-                || $this->facts->join($head->event, $head->pass) !== null
-                || ($index < $upTo && $this->facts->direction($head->event, $head->pass) !== null);
-            if ($isTaken) {
-                continue;
-            }
-            $distance = $this->settings->pricePerMeasure * abs($this->measureOf($upTo) - $this->measureOf($index));
-            if ($stroke->hasRestBefore() && $this->retakes->isEnough($this->strokes[$index - 1], $stroke)) {
-                $found[] = new Candidate(
-                    $index,
-                    Join::Retake,
-                    $this->settings->priceRetake + $distance,
-                    sprintf(
-                        'the rest gives %.2f s, the way back takes %.2f s',
-                        $this->retakes->available($this->strokes[$index - 1], $stroke),
-                        $this->retakes->needed($this->strokes[$index - 1]),
-                    ),
-                );
-            }
-            [$price, $why] = $this->hook($index);
-            $found[] = new Candidate($index, Join::Hook, $price + $distance, $why);
+            array_push($found, ...$this->at($index, $upTo));
         }
-        usort($found, static fn (Candidate $a, Candidate $b): int
-            => [$a->price, -$a->stroke, $a->join->value] <=> [$b->price, -$b->stroke, $b->join->value]);
+        usort($found, self::cheaper(...));
 
         return $found;
     }
 
-    /** @return array{float, string} */
-    private function hook(int $index): array
+    /**
+     * The ways for one stroke to go as the one before, for the sake of a later one.
+     *
+     * @return list<Candidate> cheapest first; empty where it starts afresh or how it joins is printed or marked
+     */
+    public function at(int $index, int $upTo): array
     {
-        $before = $this->strokes[$index - 1];
+        $stroke = $this->strokes[$index];
+        $head = $stroke->head();
+        $before = $this->strokes[$index - 1] ?? null;
+        $isTaken = $before === null || $stroke->afresh !== null || $stroke->link === Link::Hook
+            || $this->facts->join($head->event, $head->pass) !== null
+            || ($index < $upTo && $this->facts->direction($head->event, $head->pass) !== null);
+        if ($isTaken) {
+            return [];
+        }
+        $distance = $this->settings->pricePerMeasure * abs($this->measureOf($upTo) - $this->measureOf($index));
+        [$price, $why] = $this->hook($index, $before);
+        $found = [new Candidate($index, Join::Hook, $price + $distance, $why)];
+        if ($stroke->hasRestBefore() && $this->retakes->isEnough($before, $stroke)) {
+            $found[] = new Candidate(
+                $index,
+                Join::Retake,
+                $this->settings->priceRetake + $distance,
+                sprintf(
+                    'the rest gives %.2f s, the way back takes %.2f s',
+                    $this->retakes->available($before, $stroke),
+                    $this->retakes->needed($before),
+                ),
+            );
+            usort($found, self::cheaper(...));
+        }
+
+        return $found;
+    }
+
+    private static function cheaper(Candidate $a, Candidate $b): int
+    {
+        return [$a->price, -$a->stroke, $a->join->value] <=> [$b->price, -$b->stroke, $b->join->value];
+    }
+
+    /** @return array{float, string} */
+    private function hook(int $index, Stroke $before): array
+    {
         $stroke = $this->strokes[$index];
         $price = $this->settings->priceHook;
         $reasons = [];
@@ -86,7 +103,7 @@ final readonly class Candidates
         if ($stroke->onDownbeat) {
             $price += $this->settings->priceOnDownbeat;
             $reasons[] = 'but it is a downbeat';
-        } elseif ($stroke->strength === 2 || $this->isAccented($stroke)) {
+        } elseif ($stroke->strength === 2 || $stroke->isAccented) {
             $price += $this->settings->priceOnStrongBeat;
             $reasons[] = 'but it is a strong beat';
         } elseif ($stroke->strength <= 1) {
@@ -116,17 +133,6 @@ final readonly class Candidates
         $next = $this->part->notes[$this->line->events[$stroke->head()->event]->notes[0]]->pitch;
 
         return $last !== null && $next !== null && $last->semitone() === $next->semitone();
-    }
-
-    private function isAccented(Stroke $stroke): bool
-    {
-        foreach ($this->line->events[$stroke->head()->event]->notes as $note) {
-            if ($this->part->notes[$note]->has('accent', 'strong-accent')) {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     private function measureOf(int $index): int

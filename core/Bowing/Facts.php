@@ -115,6 +115,15 @@ final class Facts
         return isset($this->commas[$event]);
     }
 
+    /** The same with a hook or a retake more. */
+    public function withJoin(int $event, Mark $mark): self
+    {
+        $with = clone $this;
+        $with->joins[$event] = [['pass' => $mark->pass, 'kind' => $mark->kind(), 'mark' => $mark], ...$this->joins[$event] ?? []];
+
+        return $with;
+    }
+
     /** Whether a stroke must begin at this event even under a slur or tie: something fixes a direction here. */
     public function fixes(int $event): bool
     {

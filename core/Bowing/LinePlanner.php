@@ -33,11 +33,8 @@ final readonly class LinePlanner
         $facts = new Facts($this->part, $this->line, $this->book, $this->chair);
         $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $facts, $use, $this->tempo);
         $strokes = $builder->build(Playing::of($this->line, $this->score->measures, $roadmap));
-        $candidates = new Candidates($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
-        $precedents = new Precedents($this->score, $this->part, $this->line, $strokes, $this->settings->figureSlack);
-        $mender = new Mender($strokes, $facts, $candidates, $precedents, $this->settings);
-        $decisions = $mender->decide();
-        $road = Road::drive($strokes, $facts, $decisions, $this->settings);
+        $solution = Solution::of($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
+        $road = $solution->road;
         $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
         $road->lift(array_keys($travel->lifts));
         $bows = new NoteBows($this->part, $this->line, $links, $facts, $use);
@@ -48,15 +45,10 @@ final readonly class LinePlanner
             $this->line,
             $this->tempo,
             $this->settings,
-            $facts,
             $use,
-            $strokes,
-            $road,
+            $solution,
             $travel,
-            $mender,
-            $candidates,
-            $decisions,
-            new Retry($this->part, $this->line, $facts, $decisions, $this->settings),
+            new Retry($this->part, $this->line, $facts, $solution->decisions, $this->settings),
             $flags,
         );
         $marks = new MarkFindings($this->part, $this->line, $this->book, $facts, $bows, $builder, $strokes, $flags);

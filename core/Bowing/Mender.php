@@ -7,14 +7,15 @@ namespace UprightPencil\Bowing;
 use UprightPencil\Music\Direction;
 
 /**
- * Decides hooks and retakes: to reach the director's goals, and, in the school "down on the downbeat", to bring
- * downbeats down where that is cheap. Works from left to right, since everything after a repeat turns over. A figure that
- * comes again gets the answer it had before.
+ * Decides hooks and retakes: phrase by phrase, from one fresh start to the next, all wishes of a phrase weighed together. A figure
+ * that comes again gets the answer it had before.
  */
 final readonly class Mender
 {
     /** How many strokes back a goal may be prepared. */
     public const REACH = 32;
+
+    private Wishes $wishes;
 
     /** @param list<Stroke> $strokes */
     public function __construct(
@@ -24,89 +25,143 @@ final readonly class Mender
         private Precedents $precedents,
         private BowSettings $settings,
     ) {
+        $this->wishes = Wishes::of($strokes, $facts, $settings);
+    }
+
+    /** Whether there is anything to decide. */
+    public function hasWishes(): bool
+    {
+        return $this->wishes->strokes() !== [];
     }
 
     public function decide(): Decisions
     {
         $decisions = new Decisions();
-        if ($this->settings->school === BowSchool::Downbeat) {
-            $this->mendDownbeats($decisions);
+        $wished = $this->wishes->strokes();
+        if ($wished === []) {
+            return $decisions;
         }
-
-        return $this->reachGoals($decisions);
-    }
-
-    private function mendDownbeats(Decisions $decisions): void
-    {
         $road = Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
-        // How often the road has been turned over since it was driven.
-        $isTurned = false;
-        $kept = 0;
-        foreach ($this->strokes as $index => $stroke) {
-            $head = $stroke->head();
-            if ($road->startsAfresh($index) || $this->facts->direction($head->event, $head->pass) !== null) {
-                $isTurned = false;
-                $kept = $index;
+        $starts = new StartRule($this->strokes, $this->facts, $decisions);
+        $isOld = false;
+        $next = 0;
+        foreach ($this->phrases($road) as [$first, $last]) {
+            $here = [];
+            while (isset($wished[$next]) && $wished[$next] <= $last) {
+                $here[] = $wished[$next++];
+            }
+            $isFresh = $road->startsAfresh($first);
+            $start = $isFresh ? $starts->leadsTo($first) : null;
+            if ($here === [] || ($start !== null && $start['stroke'] > $last)) {
                 continue;
             }
-            if ($decisions->at($head->event) !== null && $head->pass > 1) {
-                // Decided on an earlier pass and not in the road that was driven: it turns this pass too.
-                $isTurned = !$isTurned;
+            if (!$isFresh && $isOld) {
+                // What was decided in a measure that is repeated turns what comes after it.
+                $road = Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
+                $isOld = false;
             }
-            if (!$stroke->onDownbeat) {
-                continue;
+            $wishes = $start === null ? $this->wishes : $this->wishes->leadingTo($start['stroke'], $start['direction']);
+            foreach ($this->turns($first, $last, $isFresh ? null : $road->directions[$first - 1], $wishes, $here) as $target => $turn) {
+                $decisions->add(
+                    $this->strokes[$turn->stroke]->head()->event,
+                    $turn->join,
+                    self::why($turn, "so that {$this->wishes->words($target)}"),
+                );
+                $isOld = true;
             }
-            $direction = $road->directions[$index]->flippedIf($isTurned);
-            if ($direction === Direction::Up && $head->pass === 1) {
-                $best = $this->precedents->first($this->candidates->between($kept, $index), $index)[0] ?? null;
-                if ($best !== null && $best->price < $this->settings->mendsBelow) {
-                    $this->precedents->remember($best, $index);
-                    $decisions->add(
-                        $this->strokes[$best->stroke]->head()->event,
-                        $best->join,
-                        self::why($best, 'so that the downbeat comes down'),
-                    );
-                    $isTurned = !$isTurned;
-                    $direction = Direction::Down;
-                }
-            }
-            if ($direction === Direction::Down) {
-                $kept = $index;
-            }
-        }
-    }
-
-    private function reachGoals(Decisions $decisions): Decisions
-    {
-        $reached = [];
-        foreach ($this->facts->goalEvents() as $event) {
-            $index = $this->strokeOf($event);
-            $goal = $index === null ? null : $this->facts->goal($event, $this->strokes[$index]->head()->pass);
-            if ($index === null || $goal === null) {
-                continue;
-            }
-            $road = Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
-            if ($road->directions[$index] !== $goal['direction']) {
-                $after = $this->lastFixed($index, $road);
-                foreach ($this->precedents->first($this->candidates->between($after, $index), $index) as $candidate) {
-                    $why = self::why($candidate, "so that the goal comes {$goal['direction']->value}");
-                    $next = $decisions->with($this->strokes[$candidate->stroke]->head()->event, $candidate->join, $why);
-                    $try = Road::drive($this->strokes, $this->facts, $next, $this->settings);
-                    $holds = $try->directions[$index] === $goal['direction'];
-                    foreach ($reached as $earlier => $direction) {
-                        $holds = $holds && $try->directions[$earlier] === $direction;
-                    }
-                    if ($holds) {
-                        $decisions = $next;
-                        $this->precedents->remember($candidate, $index);
-                        break;
-                    }
-                }
-            }
-            $reached[$index] = $goal['direction'];
         }
 
         return $decisions;
+    }
+
+    /**
+     * Stretches from one fresh start to the next, played for the first time: what comes again goes as it was decided.
+     *
+     * @return list<array{int, int}> first and last stroke
+     */
+    private function phrases(Road $road): array
+    {
+        $phrases = [];
+        $first = null;
+        foreach ($this->strokes as $index => $stroke) {
+            $isAgain = $stroke->head()->pass > 1;
+            if ($first !== null && ($isAgain || $road->startsAfresh($index))) {
+                $phrases[] = [$first, $index - 1];
+                $first = null;
+            }
+            if (!$isAgain) {
+                $first ??= $index;
+            }
+        }
+        if ($first !== null) {
+            $phrases[] = [$first, count($this->strokes) - 1];
+        }
+
+        return $phrases;
+    }
+
+    /**
+     * Where the bow of a phrase goes the same way again.
+     *
+     * @param Direction|null $before how the stroke before the phrase goes; null where the phrase starts afresh
+     * @param non-empty-list<int> $wished strokes of the phrase something is wished of
+     * @return array<int, Candidate> by the stroke it is done for
+     */
+    private function turns(int $first, int $last, ?Direction $before, Wishes $wishes, array $wished): array
+    {
+        $possible = [];
+        $next = count($wished) - 1;
+        for ($index = $wished[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
+            $next -= $next > 0 && $wished[$next - 1] >= $index ? 1 : 0;
+            $possible[$index] = $this->candidates->at($index, $wished[$next])[0] ?? null;
+        }
+        $from = $before === null ? $first : $first - 1;
+        $turns = [];
+        $kept = $from;
+        $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->facts, $wishes, $possible, $this->settings);
+        foreach ($solved as $turn) {
+            $target = $this->next($wished, $turn->stroke);
+            $kept = max($kept, $this->lastKept($wished, $turn->stroke));
+            $turn = $this->precedents->again($this->candidates->between($kept, $target), $target) ?? $turn;
+            $this->precedents->remember($turn, $target);
+            $turns[$target] = $turn;
+            $kept = $target;
+        }
+
+        return $turns;
+    }
+
+    /** @param non-empty-list<int> $wished */
+    private function next(array $wished, int $stroke): int
+    {
+        foreach ($wished as $at) {
+            if ($at >= $stroke) {
+                return $at;
+            }
+        }
+
+        return $wished[count($wished) - 1];
+    }
+
+    /**
+     * The last stroke before another whose direction is wished or fixed.
+     *
+     * @param non-empty-list<int> $wished
+     */
+    private function lastKept(array $wished, int $stroke): int
+    {
+        $kept = 0;
+        foreach ($wished as $at) {
+            $kept = $at < $stroke ? $at : $kept;
+        }
+        for ($at = $stroke - 1; $at > $kept; $at--) {
+            $head = $this->strokes[$at]->head();
+            if ($this->facts->direction($head->event, $head->pass) !== null) {
+                return $at;
+            }
+        }
+
+        return $kept;
     }
 
     /** The last stroke before another whose direction does not come from the one before it. */

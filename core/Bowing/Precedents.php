@@ -9,7 +9,7 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
 /**
- * How a figure was bowed the first time: where it comes again with the same need, the same answer is tried before the others.
+ * How a figure was bowed the first time: where it comes again with the same need, the same answer is given.
  *
  * A figure is what the strokes play from the one that was turned back to the one that had to come right: its rhythm, rests and
  * steps from note to note.
@@ -37,28 +37,23 @@ final class Precedents
     }
 
     /**
-     * The candidates with those first that repeat an earlier answer, unless one is much dearer here than the best.
+     * The candidate that repeats an earlier answer to the same need, unless it is much dearer here than the best.
      *
      * @param list<Candidate> $candidates cheapest first
-     * @return list<Candidate>
      */
-    public function first(array $candidates, int $stroke): array
+    public function again(array $candidates, int $stroke): ?Candidate
     {
-        if ($this->answers === [] || $candidates === []) {
-            return $candidates;
-        }
-        $same = $others = [];
-        foreach ($candidates as $candidate) {
-            $isDear = $candidate->price > $candidates[0]->price + $this->slack;
-            $measure = $isDear ? null : $this->answers[$this->figure($candidate, $stroke)] ?? null;
-            if ($measure === null) {
-                $others[] = $candidate;
-            } else {
-                $same[] = $candidate->as("as in measure {$measure}");
+        foreach ($this->answers === [] ? [] : $candidates as $candidate) {
+            if ($candidate->price > $candidates[0]->price + $this->slack) {
+                return null;
+            }
+            $measure = $this->answers[$this->figure($candidate, $stroke)] ?? null;
+            if ($measure !== null) {
+                return $candidate->as("as in measure {$measure}");
             }
         }
 
-        return [...$same, ...$others];
+        return null;
     }
 
     private function figure(Candidate $answer, int $stroke): string

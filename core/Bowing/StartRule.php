@@ -15,13 +15,23 @@ final readonly class StartRule
     }
 
     /**
+     * The stroke a fresh start leads up to, and how that one goes; one past the last where nothing follows.
+     *
+     * @return array{stroke: int, direction: Direction, fact: bool}|null
+     */
+    public function leadsTo(int $index): ?array
+    {
+        return $this->target($index, false) ?? $this->target($index, true);
+    }
+
+    /**
      * The direction a fresh start takes, so that the next downbeat comes down; or the next fact comes right.
      *
      * @return array{Direction, string}
      */
     public function at(int $index): array
     {
-        $through = $this->target($index, false) ?? $this->target($index, true);
+        $through = $this->leadsTo($index);
         if ($through === null) {
             return [Direction::Down, 'nothing after it asks for more'];
         }

@@ -33,6 +33,7 @@ final readonly class Stroke
         public float $seconds,
         public float $comfortableCm,
         public bool $isShortened,
+        public bool $isAccented,
     ) {
     }
 
@@ -83,6 +84,7 @@ final readonly class Stroke
             $this->seconds,
             $this->comfortableCm,
             $this->isShortened,
+            $this->isAccented,
         );
     }
 

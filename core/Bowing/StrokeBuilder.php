@@ -8,6 +8,7 @@ use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Measure;
+use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -112,7 +113,8 @@ final class StrokeBuilder
             $this->strength($measure, $printed->offset),
             $amount->seconds,
             min($amount->comfortable, $this->use->hair()),
-            count($group) === 1 && $this->isShortened($head->event),
+            count($group) === 1 && $this->has($head->event, static fn (Note $note): bool => $note->isShortened()),
+            $this->has($head->event, static fn (Note $note): bool => $note->has('accent', 'strong-accent')),
         );
     }
 
@@ -216,10 +218,11 @@ final class StrokeBuilder
         return $gap->toFloat() * 60.0 / $this->tempo->quartersPerMinuteAt($next);
     }
 
-    private function isShortened(int $event): bool
+    /** @param callable(Note): bool $is */
+    private function has(int $event, callable $is): bool
     {
         foreach ($this->line->events[$event]->notes as $note) {
-            if ($this->part->notes[$note]->articulations !== [] && $this->part->notes[$note]->isShortened()) {
+            if ($this->part->notes[$note]->articulations !== [] && $is($this->part->notes[$note])) {
                 return true;
             }
         }

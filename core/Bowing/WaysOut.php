@@ -15,17 +15,23 @@ final readonly class WaysOut
 {
     private const MOST = 4;
 
-    /** @param list<Stroke> $strokes */
+    /** @var list<Stroke> */
+    private array $strokes;
+    private Facts $facts;
+    private Decisions $decisions;
+    private Candidates $candidates;
+
     public function __construct(
         private Part $part,
         private Line $line,
-        private array $strokes,
-        private Facts $facts,
-        private Decisions $decisions,
-        private Candidates $candidates,
+        private Solution $solution,
         private Places $places,
         private BowSettings $settings,
     ) {
+        $this->strokes = $solution->strokes;
+        $this->facts = $solution->facts;
+        $this->decisions = $solution->decisions;
+        $this->candidates = $solution->candidates;
     }
 
     /**
@@ -37,12 +43,10 @@ final readonly class WaysOut
     {
         $ways = [];
         foreach ($this->candidates->between($after, $upTo) as $candidate) {
-            $head = $this->strokes[$candidate->stroke]->head();
-            $try = $this->decisions->with($head->event, $candidate->join, '', $pass);
-            if (!$isClear(Road::drive($this->strokes, $this->facts, $try, $this->settings))) {
+            if (!$isClear($this->solution->with($candidate, $pass))) {
                 continue;
             }
-            $ways[] = $this->way($candidate, $head->event, $pass);
+            $ways[] = $this->way($candidate, $this->strokes[$candidate->stroke]->head()->event, $pass);
             if (count($ways) >= self::MOST) {
                 break;
             }

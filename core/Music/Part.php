@@ -35,7 +35,16 @@ final readonly class Part
     {
         $notes = NoteColumns::of($this->notes);
 
-        return [$this->id, $this->name, $this->abbreviation, $this->instrument, $this->measureCount, $notes, $this->slurs, $this->expressions];
+        return [
+            $this->id,
+            $this->name,
+            $this->abbreviation,
+            $this->instrument,
+            $this->measureCount,
+            $notes,
+            $this->slurs,
+            $this->expressions,
+        ];
     }
 
     /** @param Kept $kept */

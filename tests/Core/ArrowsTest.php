@@ -14,7 +14,7 @@ final class ArrowsTest extends TestCase
         'Roadmap' => ['Music'],
         'Marks' => ['Music'],
         'Review' => ['Music', 'Roadmap'],
-        'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review'],
+        'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review', 'Path'],
         'Path' => [],
         'Fingering' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],
         'Practice' => ['Music', 'Fingering'],

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing;
+
+use UprightPencil\Marks\Kind\Hook;
+use UprightPencil\Marks\Kind\Retake;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/** The directions of a line, solved: what was decided, and the road that follows from it. */
+final readonly class Solution
+{
+    /** @param list<Stroke> $strokes */
+    private function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        public array $strokes,
+        public Facts $facts,
+        private BowSettings $settings,
+        public Candidates $candidates,
+        public Mender $mender,
+        public Decisions $decisions,
+        public Road $road,
+    ) {
+    }
+
+    /** @param list<Stroke> $strokes */
+    public static function of(Score $score, Part $part, Line $line, array $strokes, Facts $facts, BowSettings $settings): self
+    {
+        $candidates = new Candidates($score, $part, $line, $strokes, $facts, $settings);
+        $precedents = new Precedents($score, $part, $line, $strokes, $settings->figureSlack);
+        $mender = new Mender($strokes, $facts, $candidates, $precedents, $settings);
+        $decisions = $mender->decide();
+        $road = Road::drive($strokes, $facts, $decisions, $settings);
+
+        return new self($score, $part, $line, $strokes, $facts, $settings, $candidates, $mender, $decisions, $road);
+    }
+
+    /**
+     * The road there would be with a mark more, everything decided anew around it.
+     *
+     * @param int $pass 0 for a mark on every pass, else for that pass alone
+     */
+    public function with(Candidate $candidate, int $pass): Road
+    {
+        $event = $this->strokes[$candidate->stroke]->head()->event;
+        if (!$this->mender->hasWishes()) {
+            $decisions = $this->decisions->with($event, $candidate->join, '', $pass);
+
+            return Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
+        }
+        $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
+        $kind = $candidate->join === Join::Retake ? new Retake() : new Hook();
+        $facts = $this->facts->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass === 0 ? null : $pass));
+
+        return self::of($this->score, $this->part, $this->line, $this->strokes, $facts, $this->settings)->road;
+    }
+}

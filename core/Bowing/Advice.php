@@ -4,9 +4,14 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Score;
+
 /**
- * Says in words how much bow a stroke takes, where a player would otherwise guess wrong: whole bow, save, and towards
- * the tip or the frog before a long stroke that needs the room. The same advice is not given twice in a row.
+ * Says in words how much bow a stroke takes, where a player would otherwise guess wrong: whole bow, save, towards the tip or
+ * the frog before a long stroke that needs the room, back to the middle before quick notes. The same advice is not given twice in
+ * a row.
  */
 final readonly class Advice
 {
@@ -19,7 +24,12 @@ final readonly class Advice
     /** How near the end of the bow counts as the tip or the frog. */
     private const NEAR = 0.2;
 
-    public function __construct(private BowUse $use)
+    /** How far outside its region the bow must come from for the way there to be told. */
+    private const FAR = 0.2;
+    /** From which weight on a region matters enough. */
+    private const MATTERS = 0.6;
+
+    public function __construct(private Score $score, private Line $line, private BowUse $use)
     {
     }
 
@@ -42,6 +52,9 @@ final readonly class Advice
                     default => '',
                 };
             }
+            if ($words === '' && $next !== null) {
+                $words = $this->toItsPlace($stroke, $next, $travel);
+            }
             if ($words !== '' && $words !== $last) {
                 $advice[$index] = $words;
             }
@@ -49,6 +62,32 @@ final readonly class Advice
         }
 
         return $advice;
+    }
+
+    /** Where quick, bouncing or dotted notes follow that have their own part of the bow, and a longer stroke brings it there. */
+    private function toItsPlace(Stroke $stroke, Stroke $next, TravelPlan $travel): string
+    {
+        $from = $travel->from($stroke->head());
+        $to = $travel->to($stroke->last());
+        // What comes down there comes up there too.
+        [$low, $high, $weight] = $this->use->region($next, Direction::Down, false);
+        if ($from === null || $to === null || $weight < self::MATTERS || $stroke->seconds < self::LEAST_SECONDS || $next->hasRestBefore()) {
+            return '';
+        }
+        $isAway = $from < $low - self::FAR || $from > $high + self::FAR;
+        if (!$isAway || $to < $low || $to > $high) {
+            return '';
+        }
+        $event = $this->line->events[$next->head()->event];
+        $beat = $this->score->measures[$event->measure]->meter->beatAt($event->offset)->toDecimal();
+        $place = match (true) {
+            $high <= 0.45 => 'to the balance point',
+            $high <= 0.5 => 'to the lower half',
+            $low >= 0.5 => 'to the upper half',
+            default => 'back to the middle',
+        };
+
+        return "{$place} by beat {$beat}";
     }
 
     private function ofStroke(Stroke $stroke, float $length): string

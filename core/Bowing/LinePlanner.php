@@ -37,7 +37,7 @@ final readonly class LinePlanner
         $road = $solution->road;
         $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
         $road->lift(array_keys($travel->lifts));
-        $bows = new NoteBows($this->part, $this->line, $links, $facts, $use);
+        $bows = new NoteBows($this->part, $this->line, $links, $facts, new Advice($this->score, $this->line, $use));
         $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,

@@ -18,7 +18,7 @@ final readonly class NoteBows
         private Line $line,
         private Links $links,
         private Facts $facts,
-        private BowUse $use,
+        private Advice $advice,
     ) {
     }
 
@@ -33,7 +33,7 @@ final readonly class NoteBows
         $done = [];
         $number = 0;
         $others = (new SecondTime($strokes, $road))->byEvent();
-        $advice = (new Advice($this->use))->of($strokes, $travel);
+        $advice = $this->advice->of($strokes, $travel);
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;
             $numbers[$head] ??= ++$number;

@@ -34,4 +34,17 @@ const hasNav = computed(() => !route.meta.open && route.name !== undefined && se
     height: 100%;
     min-width: 0;
 }
+
+@media print {
+    .house,
+    .house.has-nav,
+    .room {
+        display: block;
+        height: auto;
+    }
+
+    .house > .pencil {
+        display: none;
+    }
+}
 </style>

@@ -270,9 +270,18 @@ input[type='checkbox'] {
 }
 
 @media print {
-    header,
-    article {
+    .class-screen {
+        height: auto;
+        overflow: visible;
+        padding: 0;
+    }
+
+    .class-screen > :not(.fingerboard-card) {
         display: none;
+    }
+
+    .fingerboard-card {
+        margin-top: 0;
     }
 }
 </style>

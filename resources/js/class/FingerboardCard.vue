@@ -21,6 +21,21 @@ const positions = computed(() => (instrument.value === 'bass' ? BASS : POSITIONS
 /** Millimetres of string the card shows: from the nut to a little past the last finger. */
 const length = computed(() => Math.max(...(card.value?.places.map((place) => place.mm) ?? [100])) + 22);
 const spread = 12;
+/** What the drawing is wide, with room for the strings' names and a bit of string beyond. */
+const drawn = computed(() => length.value + 12);
+/** The longest piece that every paper takes, in millimetres: long fingerboards are printed in pieces to be laid end to end. */
+const PIECE = 180;
+const pieces = computed(() => {
+    const found: { from: number; length: number }[] = [];
+    for (let from = 0; from < drawn.value; ) {
+        let to = Math.min(from + PIECE, drawn.value);
+        // No finger is cut in two.
+        while (to < drawn.value && spots.value.some((spot) => Math.abs(spot.mm + 8 - to) < 6)) to--;
+        found.push({ from, length: to - from });
+        from = to;
+    }
+    return found;
+});
 const height = computed(() => (card.value?.strings.length ?? 4) * spread + 26);
 
 watch(instrument, (now) => {
@@ -76,31 +91,50 @@ function print(): void {
             <p class="title">
                 {{ NAMES[card.instrument] }} {{ card.size }}, {{ card.position }} · string {{ card.length }} mm from nut to bridge
             </p>
-            <svg :viewBox="`0 0 ${length + 12} ${height}`" :style="{ '--true-width': `${length + 12}mm` }" role="img" aria-label="Fingerboard with the finger places of this position">
-                <rect class="nut" x="8" y="3" width="1.6" :height="card.strings.length * spread" />
-                <rect
-                    v-for="tape in card.tapes"
-                    v-show="tape.mm < length"
-                    :key="tape.semitones"
-                    class="tape"
-                    :x="tape.mm + 8"
-                    y="3"
-                    width="1"
-                    :height="card.strings.length * spread"
-                />
-                <g v-for="(string, index) in [...card.strings].reverse()" :key="string.name">
-                    <line class="string" x1="8" :x2="length + 10" :y1="9 + index * spread" :y2="9 + index * spread" :stroke-width="0.4 + index * 0.2" />
-                    <text class="name" x="1" :y="10.5 + index * spread">{{ string.name }}</text>
-                    <g v-for="(place, at) in card.places" :key="`${place.finger}${place.shape}`">
-                        <circle :class="['place', place.shape]" :cx="place.mm + 8" :cy="9 + index * spread" r="3.4" />
-                        <text class="note" :x="place.mm + 8" :y="10.2 + index * spread">{{ string.notes[at] }}</text>
+            <svg class="store" aria-hidden="true">
+                <defs>
+                    <g id="fingerboard-drawing">
+                        <rect class="nut" x="6.4" y="3" width="1.6" :height="card.strings.length * spread" />
+                        <rect
+                            v-for="tape in card.tapes"
+                            v-show="tape.mm < length"
+                            :key="tape.semitones"
+                            class="tape"
+                            :x="tape.mm + 7.5"
+                            y="3"
+                            width="1"
+                            :height="card.strings.length * spread"
+                        />
+                        <g v-for="(string, index) in [...card.strings].reverse()" :key="string.name">
+                            <line class="string" x1="8" :x2="length + 10" :y1="9 + index * spread" :y2="9 + index * spread" :stroke-width="0.4 + index * 0.2" />
+                            <text class="name" x="1" :y="10.5 + index * spread">{{ string.name }}</text>
+                            <g v-for="(place, at) in card.places" :key="`${place.finger}${place.shape}`">
+                                <circle :class="['place', place.shape]" :cx="place.mm + 8" :cy="9 + index * spread" r="3.4" />
+                                <text class="note" :x="place.mm + 8" :y="10.2 + index * spread">{{ string.notes[at] }}</text>
+                            </g>
+                        </g>
+                        <g v-for="(spot, at) in spots" :key="spot.mm">
+                            <text class="finger" :x="spot.mm + 8" :y="card.strings.length * spread + 9">{{ spot.fingers }}</text>
+                            <text class="mm" :x="spot.mm + 8" :y="card.strings.length * spread + (at % 2 ? 19 : 14.5)">{{ spot.mm }}</text>
+                        </g>
                     </g>
-                </g>
-                <g v-for="(spot, at) in spots" :key="spot.mm">
-                    <text class="finger" :x="spot.mm + 8" :y="card.strings.length * spread + 9">{{ spot.fingers }}</text>
-                    <text class="mm" :x="spot.mm + 8" :y="card.strings.length * spread + (at % 2 ? 19 : 14.5)">{{ spot.mm }}</text>
-                </g>
+                </defs>
             </svg>
+            <svg class="whole" :viewBox="`0 0 ${drawn} ${height}`" role="img" aria-label="Fingerboard with the finger places of this position">
+                <use href="#fingerboard-drawing" />
+            </svg>
+            <figure v-for="(piece, at) in pieces" :key="piece.from" class="piece">
+                <svg :viewBox="`${piece.from} 0 ${piece.length} ${height}`" :style="{ width: `${piece.length}mm`, height: `${height}mm` }" aria-hidden="true">
+                    <use href="#fingerboard-drawing" />
+                </svg>
+                <figcaption v-if="pieces.length > 1">
+                    Piece {{ at + 1 }} of {{ pieces.length }}{{ at > 0 ? ': lay its left edge to the right edge of the piece before' : '' }}.
+                </figcaption>
+            </figure>
+            <div class="check">
+                <svg viewBox="0 0 100 4" aria-hidden="true"><path d="M0.1 0 V4 M0.1 2 H99.9 M99.9 0 V4" /></svg>
+                100 mm: lay a ruler on this line. If it is shorter, print at 100 %, not “fit to page”.
+            </div>
             <p class="quiet small">Millimetres from the nut. Yellow: where tapes lie. The octave harmonic is at {{ card.octave }} mm.</p>
             <ul>
                 <li v-for="caution in card.cautions" :key="caution">{{ caution }}</li>
@@ -132,15 +166,28 @@ function print(): void {
     font-weight: 700;
 }
 
-svg {
+.whole {
     width: 100%;
     max-width: 900px;
     display: block;
 }
 
-.nut,
-.string {
+.store {
+    position: absolute;
+    width: 0;
+    height: 0;
+}
+
+.piece,
+.check {
+    display: none;
+}
+
+.nut {
     fill: var(--ink);
+}
+
+.string {
     stroke: #6f6a60;
 }
 
@@ -199,12 +246,37 @@ ul {
 }
 
 @media print {
-    svg {
-        /* True scale: a millimetre of the drawing is a millimetre of paper. */
-        width: var(--true-width);
-        max-width: none;
+    .fingerboard-card {
+        border: 0;
+        padding: 0;
     }
 
+    /* True scale: a millimetre of the drawing is a millimetre of paper. */
+    .piece {
+        display: block;
+        margin: 0 0 6mm;
+        break-inside: avoid;
+    }
+
+    .piece svg {
+        display: block;
+    }
+
+    .check {
+        display: block;
+        font-size: 11px;
+    }
+
+    .check svg {
+        display: block;
+        width: 100mm;
+        height: 4mm;
+        stroke: #000;
+        stroke-width: 0.2;
+        fill: none;
+    }
+
+    .whole,
     .no-print {
         display: none;
     }

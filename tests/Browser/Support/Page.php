@@ -81,6 +81,21 @@ final readonly class Page
     }
 
     /** Puts a text into a field in place of what stood there. */
+    /** Takes an option of a select that is drawn by the page. */
+    public function choose(string $label, string $option, string $within = 'body'): self
+    {
+        $field = $this->find("{$within} [aria-label=\"{$label}\"]");
+        $this->driver->executeScript('arguments[0].closest(".el-select__wrapper").click()', [$field]);
+        $this->until(fn (): bool => $this->driver->executeScript(
+            'const item = [...document.querySelectorAll(".el-select-dropdown__item")]'
+                . '.find((item) => item.offsetParent && item.textContent.trim() === arguments[0]);'
+                . 'item?.click(); return item !== undefined;',
+            [$option],
+        ) === true, "{$label} does not offer {$option}");
+
+        return $this;
+    }
+
     public function type(string $css, string $text): RemoteWebElement
     {
         $field = $this->find($css);

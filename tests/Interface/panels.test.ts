@@ -309,7 +309,9 @@ describe('the class', () => {
         expect(calls[0]?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');
         expect(card.findAll('.finger').map((one) => one.text())).toEqual(['1', '3 · 4']);
         expect(card.text()).toContain('Stop if it hurts.');
-        expect(card.find('svg[role=img]').attributes('style')).toContain('mm');
+        const piece = card.find('.piece svg');
+        const width = Number(piece.attributes('viewBox')?.split(' ')[2]);
+        expect(piece.attributes('style')).toContain(`width: ${width}mm`);
     });
 });
 

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { ReadThroughFlag, Way } from '../api/types';
 import { tell, warn } from '../ui/say';
+import { gather, sectionsOf, textUnderTitle, type Gathered } from './gather';
 
 const route = useRoute();
 const title = ref('');
@@ -13,7 +14,14 @@ const problem = ref('');
 const busy = ref('');
 let revision = 0;
 
-const open = computed(() => (flags.value ?? []).filter((flag) => flag.leftBy === null));
+/** The section whose flags are shown; null for all. */
+const only = ref<string | null>(null);
+const waiting = computed(() => (flags.value ?? []).filter((flag) => flag.leftBy === null));
+const sections = computed(() => {
+    const inScoreOrder = [...waiting.value].sort((one, other) => one.section - other.section);
+    return [...new Set(inScoreOrder.map((flag) => flag.sectionName))];
+});
+const open = computed(() => gather(waiting.value.filter((flag) => only.value === null || flag.sectionName === only.value)));
 const left = computed(() => (flags.value ?? []).filter((flag) => flag.leftBy !== null));
 
 onMounted(load);
@@ -27,6 +35,7 @@ async function load(): Promise<void> {
         );
         title.value = answer.title;
         flags.value = answer.flags;
+        if (only.value !== null && !sections.value.includes(only.value)) only.value = null;
         revision = answer.revision;
         problem.value = '';
     } catch (error) {
@@ -34,31 +43,32 @@ async function load(): Promise<void> {
     }
 }
 
-async function work(flag: ReadThroughFlag, call: () => Promise<unknown>, said: string): Promise<void> {
-    busy.value = flag.key;
+/** Does the same for each section, one after the other; what was done when one of them fails stays done, and is shown. */
+async function work(gathered: Gathered, call: (flag: ReadThroughFlag) => Promise<unknown>, said: string): Promise<void> {
+    busy.value = gathered.key;
     try {
-        await call();
-        await load();
+        for (const flag of gathered.flags) await call(flag);
         tell(said);
     } catch (error) {
         warn((error as Error).message);
     } finally {
+        await load();
         busy.value = '';
     }
 }
 
-function take(flag: ReadThroughFlag, way: Way): Promise<void> {
+function take(gathered: Gathered, way: Way): Promise<void> {
     return work(
-        flag,
-        () => api.post(`sections/${flag.section}/marks`, { lines: way.lines.join('\n'), seen: revision, label: way.text.slice(0, 110) }),
-        `${flag.sectionName}: ${way.text}`,
+        gathered,
+        (flag) => api.post(`sections/${flag.section}/marks`, { lines: way.lines.join('\n'), seen: revision, label: way.text.slice(0, 110) }),
+        `${sectionsOf(gathered)}: ${way.text}`,
     );
 }
 
-function leave(flag: ReadThroughFlag, isLeft: boolean): Promise<void> {
+function leave(gathered: Gathered, isLeft: boolean): Promise<void> {
     return work(
-        flag,
-        () => api.post(`sections/${flag.section}/leave`, { key: flag.key, leave: isLeft }),
+        gathered,
+        (flag) => api.post(`sections/${flag.section}/leave`, { key: flag.key, leave: isLeft }),
         isLeft ? 'Left as it is. It will not be raised again.' : 'It is back on the list.',
     );
 }
@@ -74,27 +84,48 @@ function leave(flag: ReadThroughFlag, isLeft: boolean): Promise<void> {
         <p v-else-if="!flags" class="quiet">Playing it through…</p>
         <template v-else>
             <p v-if="open.length === 0" class="quiet">Nothing needs a look. Every bow fits, the second time too.</p>
-            <article v-for="flag in open" :key="flag.key">
-                <RouterLink :to="`/piece/${route.params.piece}/desk/${flag.section}`" class="where">
-                    <strong>{{ flag.measure }}</strong>
-                    <span>{{ flag.sectionName }}<br />beat {{ flag.beat }}</span>
-                </RouterLink>
+            <nav v-if="sections.length > 1" class="sections" aria-label="Sections">
+                <button type="button" class="plain-button" :aria-pressed="only === null" @click="only = null">All sections</button>
+                <button v-for="name in sections" :key="name" type="button" class="plain-button" :aria-pressed="only === name" @click="only = name">
+                    {{ name }} {{ waiting.filter((flag) => flag.sectionName === name).length }}
+                </button>
+            </nav>
+            <article v-for="gathered in open" :key="gathered.key">
+                <div class="where">
+                    <strong>{{ gathered.first.measure }}</strong>
+                    <span>
+                        <RouterLink
+                            v-for="flag in gathered.flags"
+                            :key="flag.key"
+                            :to="`/piece/${route.params.piece}/desk/${flag.section}`"
+                        >{{ flag.sectionName }}</RouterLink>
+                        beat {{ gathered.first.beat }}
+                    </span>
+                </div>
                 <div>
-                    <h2>{{ flag.title }}</h2>
-                    <p>{{ flag.text }}</p>
+                    <h2>{{ gathered.first.title }}</h2>
+                    <p>{{ textUnderTitle(gathered.first) }}</p>
                 </div>
                 <div class="ways">
-                    <button v-for="way in flag.ways" :key="way.text" type="button" :disabled="busy === flag.key" @click="take(flag, way)">
+                    <button
+                        v-for="way in gathered.first.ways"
+                        :key="way.text"
+                        type="button"
+                        :disabled="busy === gathered.key"
+                        @click="take(gathered, way)"
+                    >
                         {{ way.text }}
                     </button>
-                    <button class="plain-button" type="button" :disabled="busy === flag.key" @click="leave(flag, true)">Leave it</button>
+                    <button class="plain-button" type="button" :disabled="busy === gathered.key" @click="leave(gathered, true)">
+                        Leave it{{ gathered.flags.length > 1 ? ` in ${gathered.flags.length === 2 ? 'both' : `all ${gathered.flags.length}`}` : '' }}
+                    </button>
                 </div>
             </article>
             <section v-if="left.length">
                 <h2>Left as it is</h2>
                 <p v-for="flag in left" :key="flag.key" class="quiet">
                     m. {{ flag.measure }}, {{ flag.sectionName }}: {{ flag.title.toLowerCase() }}, left by {{ flag.leftBy }}
-                    <button class="plain-button" type="button" @click="leave(flag, false)">Look again</button>
+                    <button class="plain-button" type="button" @click="leave({ key: flag.key, first: flag, flags: [flag] }, false)">Look again</button>
                 </p>
             </section>
         </template>
@@ -128,13 +159,28 @@ article {
     margin-bottom: 8px;
 }
 
+.sections {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 18px;
+    margin-bottom: 12px;
+}
+
+.sections [aria-pressed='true'] {
+    color: var(--ink);
+    box-shadow: 0 2px 0 var(--cedar);
+}
+
 .where {
     display: flex;
     gap: 12px;
     align-items: baseline;
-    color: inherit;
-    text-decoration: none;
     font-size: 13px;
+}
+
+.where a {
+    display: block;
+    color: inherit;
 }
 
 .where strong {

@@ -1,0 +1,33 @@
+import type { ReadThroughFlag } from '../api/types';
+
+/** One thing that needs a look, in all the sections that have it at the same place with the same ways out. */
+export interface Gathered {
+    key: string;
+    first: ReadThroughFlag;
+    flags: ReadThroughFlag[];
+}
+
+/** Sections that play the same thing raise the same flag: it is read once, and one press answers it for all of them. */
+export function gather(flags: ReadThroughFlag[]): Gathered[] {
+    const found = new Map<string, Gathered>();
+    flags.forEach((flag) => {
+        const ways = flag.ways.map((way) => `${way.text}=${way.lines.join(';')}`);
+        const alike = [flag.measure, flag.beat, flag.title, flag.text, ...ways].join('|');
+        const known = found.get(alike);
+        // One section says a thing once: what it says twice is two things.
+        if (known && !known.flags.some((other) => other.section === flag.section)) known.flags.push(flag);
+        else found.set(known ? flag.key : alike, { key: flag.key, first: flag, flags: [flag] });
+    });
+    return [...found.values()];
+}
+
+/** What a flag says under its title, without saying the title again. */
+export function textUnderTitle(flag: ReadThroughFlag): string {
+    const told = `${flag.title}: `;
+    const rest = flag.text.startsWith(told) ? flag.text.slice(told.length) : flag.text;
+    return rest.charAt(0).toUpperCase() + rest.slice(1);
+}
+
+export function sectionsOf(gathered: Gathered): string {
+    return gathered.flags.map((flag) => flag.sectionName).join(', ');
+}

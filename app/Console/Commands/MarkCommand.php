@@ -53,6 +53,8 @@ final class MarkCommand extends Command
 
     public function handle(): int
     {
+        // One score and the end: looking for cycles among ever more notes would only make long pieces take longer than their length.
+        gc_disable();
         try {
             $this->work();
 
@@ -66,6 +68,8 @@ final class MarkCommand extends Command
 
             return $this->complain($this->text('file') . ': something in this file could not be worked out ('
                 . class_basename($failure) . ').');
+        } finally {
+            gc_enable();
         }
     }
 

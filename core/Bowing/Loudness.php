@@ -65,8 +65,10 @@ final readonly class Loudness
             $wedge = $expression->kind === ExpressionKind::Wedge ? ($expression->value === 'crescendo' ? 1.0 : -1.0) : null;
         }
         $pieces[] = [$from, INF, $level, $level];
+        // What two signs at one place leave between them lasts for nobody.
+        $lasting = array_filter($pieces, static fn (array $piece): bool => $piece[1] > $piece[0]);
 
-        return new self($pieces);
+        return new self(array_values($lasting));
     }
 
     /** @return float 0 (pp) to 5 (ff) */

@@ -19,7 +19,7 @@ use UprightPencil\Music\TempoMap;
  */
 final class StrokeBuilder
 {
-    /** @var array<string, int> strength of a place in the measure, by meter and place */
+    /** @var array<int, array<string, int>> strength of a place in the measure, by meter and place */
     private array $strengths = [];
     /** @var array<int, true> events that take no stroke */
     private readonly array $silent;
@@ -124,10 +124,9 @@ final class StrokeBuilder
         if ($offset->isZero() && !$isPickup) {
             return 3;
         }
-        $key = "{$measure->meter->beats}/{$measure->meter->unit}{$measure->meter->isFree} {$offset->numerator}/{$offset->denominator}"
-            . ($isPickup ? ' 0' : '');
+        $meter = 2 * spl_object_id($measure->meter) + (int) $isPickup;
 
-        return $this->strengths[$key] ??= $measure->beatStrengthAt($offset);
+        return $this->strengths[$meter]["{$offset}"] ??= $measure->beatStrengthAt($offset);
     }
 
     private function afresh(

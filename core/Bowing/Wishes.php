@@ -28,6 +28,9 @@ final readonly class Wishes
         $wishes = [];
         $seen = [];
         $isSchool = $settings->school === BowSchool::Downbeat;
+        if (!$isSchool && $facts->goalEvents() === []) {
+            return new self([]);
+        }
         $last = count($strokes) - 1;
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head();

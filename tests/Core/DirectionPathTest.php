@@ -7,6 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use Tests\Support\Tunes;
 use UprightPencil\Bowing\BowSchool;
 use UprightPencil\Bowing\BowSettings;
 use UprightPencil\Bowing\BowUse;
@@ -18,6 +19,7 @@ use UprightPencil\Bowing\Playing;
 use UprightPencil\Bowing\Solution;
 use UprightPencil\Bowing\StrokeBuilder;
 use UprightPencil\Bowing\Wishes;
+use UprightPencil\Marks\Kind\Goal;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
@@ -125,6 +127,38 @@ final class DirectionPathTest extends TestCase
 
         self::assertEqualsWithDelta($best, $cost($taken), $settings->figureSlack * count($taken) + 1e-6);
         self::assertLessThanOrEqual($cost([]), $cost($taken));
+    }
+
+    #[DataProvider('seeds')]
+    public function testEveryGoalOfATuneIsMetOrTold(int $seed): void
+    {
+        $tune = Tunes::make($seed)->school($seed % 2 === 0 ? BowSchool::Downbeat : BowSchool::AsItComes);
+        if ($seed % 3 === 0) {
+            $measures = explode(' | ', $tune->text());
+            $measures[0] = "[repeat] {$measures[0]}";
+            $measures[] = '[back] ' . array_pop($measures);
+            $tune = $tune->withText(implode(' | ', $measures));
+        }
+        mt_srand($seed);
+        $goals = [];
+        foreach ($tune->score()->parts[0]->notes as $note) {
+            if (mt_rand(0, 9) === 0) {
+                $goals[] = "{$note->id} goal " . ['up', 'down'][mt_rand(0, 1)];
+            }
+        }
+        $plan = $tune->marked(implode("\n", $goals))->plan();
+        $told = [];
+        foreach ($plan->flags as $flag) {
+            $told[$flag->code->value . ' ' . $flag->noteId] = true;
+        }
+        foreach ($plan->book->marks as $mark) {
+            $bow = $plan->bow->at($mark->from);
+            $kind = $mark->kind();
+            self::assertInstanceOf(Goal::class, $kind);
+            $isMet = $bow !== null && $bow->direction === $kind->direction;
+            self::assertTrue($isMet || isset($told["goal-missed {$mark->from}"]) || $bow?->isHead === false, "{$mark->from}: {$kind->words()}");
+        }
+        self::assertCount(count($goals), $plan->book->marks);
     }
 
     public function testTheReasonNamesTheWish(): void

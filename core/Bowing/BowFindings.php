@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
+use UprightPencil\Marks\Kind\Hook;
+use UprightPencil\Marks\Kind\NoRetake;
+use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
@@ -12,6 +15,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\WayOut;
 
 /** What needs a look along one line once its bow is planned: contradictions, missed goals, second times, run-outs. */
 final class BowFindings
@@ -71,10 +75,38 @@ final class BowFindings
         $flags = [];
         foreach ($this->road->problems as $problem) {
             $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
-            $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event);
+            $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event)
+                ->withWays($problem['mark'] === null ? [] : $this->instead($problem['stroke'], $problem['mark']));
         }
 
         return $flags;
+    }
+
+    /**
+     * What could stand in place of a hook, a retake or a lift that does not work: only what does.
+     *
+     * @return list<WayOut>
+     */
+    private function instead(int $stroke, Mark $mark): array
+    {
+        $event = ($this->strokes[$stroke] ?? null)?->head()->event;
+        if ($event === null || $stroke === 0 || $mark->kind()->slot() !== (new Hook())->slot()) {
+            return [];
+        }
+        $place = $this->places()->nameOf($mark->from);
+        $times = $mark->pass === null ? '' : " {$mark->pass}x";
+        $ways = [];
+        foreach (['Hook it instead' => new Hook(), 'Let it alternate' => new NoRetake()] as $text => $kind) {
+            $isWrong = false;
+            foreach ($this->solution->marked($event, $kind, $mark->pass)->problems as $problem) {
+                $isWrong = $isWrong || $problem['stroke'] === $stroke;
+            }
+            if (!$isWrong && $kind->words() !== $mark->kind()->words()) {
+                $ways[] = new WayOut($text, ["{$place} {$kind->words()}{$times}"]);
+            }
+        }
+
+        return $ways;
     }
 
     /** @return list<Flag> two fixed directions that cannot both come as the strokes alternate */

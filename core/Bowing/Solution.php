@@ -7,6 +7,7 @@ namespace UprightPencil\Bowing;
 use UprightPencil\Marks\Kind\Hook;
 use UprightPencil\Marks\Kind\Retake;
 use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkKind;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -54,9 +55,20 @@ final readonly class Solution
 
             return Road::drive($this->strokes, $this->facts, $decisions, $this->settings);
         }
+
+        return $this->marked($event, $candidate->join === Join::Retake ? new Retake() : new Hook(), $pass === 0 ? null : $pass);
+    }
+
+    /**
+     * The same with a mark of a kind at an event, in place of what is marked there.
+     *
+     * @param MarkKind $kind hook, retake, lift or no retake
+     * @param int|null $pass for that pass alone; null for every one
+     */
+    public function marked(int $event, MarkKind $kind, ?int $pass = null): Road
+    {
         $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
-        $kind = $candidate->join === Join::Retake ? new Retake() : new Hook();
-        $facts = $this->facts->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass === 0 ? null : $pass));
+        $facts = $this->facts->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass));
 
         return self::of($this->score, $this->part, $this->line, $this->strokes, $facts, $this->settings)->road;
     }

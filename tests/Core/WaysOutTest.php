@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Core;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\WayOut;
 
 /** Goals, contradictions, second times: what is found, and that each way out really is one. */
 final class WaysOutTest extends TestCase
@@ -46,6 +48,39 @@ final class WaysOutTest extends TestCase
             $mended = Passage::of('4/4', $music)->marked(implode("\n", $way->lines));
             self::assertNotContains('marks-contradict@2', $mended->flags(), $way->text);
             self::assertMatchesRegularExpression('~\| (hook |retake )?u~', $mended->bows());
+        }
+    }
+
+    /** @return iterable<string, array{string, string, float, string, list<string>}> music, mark, tempo, flag, what is offered */
+    public static function marksThatDoNotWork(): iterable
+    {
+        yield 'no time to lift between quick notes: a hook is too fast there as well'
+            => ['D4s E4s F4s G4s A4h. | A4w', '1.1+ retake', 160, 'no-time-to-retake@1', ['Let it alternate']];
+        yield 'no time to lift in a short rest, but the notes are long enough to hook'
+            => ['D4h. F4e re | A4w', '2.1 retake', 200, 'no-time-to-retake@2', ['Hook it instead', 'Let it alternate']];
+        yield 'too fast to hook' => ['D4s E4s F4s G4s A4h. | A4w', '1.1+ hook', 160, 'marks-contradict@1', ['Let it alternate']];
+        yield 'a retake before a note that is marked the other way'
+            => ['D4h rq E4q | F4w', "1.4 retake\n1.4 up", 60, 'marks-contradict@1', ['Let it alternate']];
+        yield 'nothing stands before the first stroke, so nothing can stand in place of its hook'
+            => ['D4h E4h | F4w', '1.1 hook', 100, 'marks-contradict@1', []];
+    }
+
+    /** @param list<string> $offered */
+    #[DataProvider('marksThatDoNotWork')]
+    public function testAMarkThatDoesNotWorkIsOfferedWhatDoes(string $music, string $marks, float $tempo, string $code, array $offered): void
+    {
+        $passage = Passage::of('4/4', $music)->at($tempo)->marked($marks);
+        self::assertContains($code, $passage->flags());
+        $flag = array_values(array_filter(
+            $passage->plan()->flags,
+            static fn (Flag $flag): bool => $flag->code->value === explode('@', $code)[0],
+        ))[0];
+
+        self::assertSame($offered, array_map(static fn (WayOut $way): string => $way->text, $flag->ways));
+        foreach ($flag->ways as $way) {
+            $rest = array_filter(explode("\n", $marks), static fn (string $line): bool => !str_contains($line, 'retake') && !str_contains($line, 'hook'));
+            $mended = Passage::of('4/4', $music)->at($tempo)->marked(implode("\n", [...$rest, ...$way->lines]));
+            self::assertNotContains($code, $mended->flags(), $way->text);
         }
     }
 

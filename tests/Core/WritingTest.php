@@ -48,6 +48,20 @@ final class WritingTest extends TestCase
         self::assertSame(self::strokes($plan), self::strokes($again));
     }
 
+    public function testATieThatEndsIsWrittenBeforeTheOneThatBegins(): void
+    {
+        $passage = Passage::of('4/4', 'D4w~ | D4w')->marked('1.4 change up');
+        $written = (new ScoreWriter(Document::open($passage->musicXml())))->write([$passage->plan()]);
+        preg_match_all('~<(tied?) type="(\w+)"/>~', $written, $ties, PREG_SET_ORDER);
+        $order = ['tie' => [], 'tied' => []];
+        foreach ($ties as [, $element, $type]) {
+            $order[$element][] = $type;
+        }
+
+        self::assertSame(['start', 'stop', 'start', 'stop'], $order['tie']);
+        self::assertSame(['start', 'stop', 'start'], array_slice($order['tied'], 0, 3), 'else the engraving ties the middle part to itself');
+    }
+
     public function testAChangeInsideALongNoteIsWrittenAsTiedPartsWithASign(): void
     {
         $passage = Passage::of('4/4', 'D4w | E4w')->marked('1.3 change up');

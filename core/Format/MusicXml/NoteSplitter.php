@@ -112,10 +112,11 @@ final readonly class NoteSplitter
                 Xml::remove($tied);
             }
         }
-        $duration = Xml::child($note, 'duration');
-        foreach (['start' => $starts, 'stop' => $stops] as $type => $is) {
+        $next = Xml::child($note, 'duration')?->nextSibling;
+        // The tie that ends here comes first: read in this order, the one that begins is not closed by it.
+        foreach (['stop' => $stops, 'start' => $starts] as $type => $is) {
             if ($is) {
-                $note->insertBefore(Xml::make($note, 'tie', ['type' => $type]), $duration?->nextSibling);
+                $note->insertBefore(Xml::make($note, 'tie', ['type' => $type]), $next);
                 Xml::add(ScoreWriter::notations($note), 'tied', ['type' => $type]);
             }
         }

@@ -169,4 +169,24 @@ final class FingerPrintingTest extends TestCase
         self::assertTrue((new FingerPrint())->isEmpty());
         self::assertFalse((new FingerPrint('4'))->isEmpty());
     }
+
+    /** @return iterable<string, array{string, string, string}> music, where the finger is left down, and the note its line reaches */
+    public static function fingersLeftDown(): iterable
+    {
+        yield 'under higher fingers on its string, until it is back' => ['D4q E4q F#4q G4q | E4h D4h', '1.2', 'P1-m2-n1'];
+        yield 'until the open string below it is wanted' => ['E4q F#4q D4q G4q | A4w', '1.1', 'P1-m1-n2'];
+        yield 'until it is wanted on the next string' => ['E4q G4q B4q A4q | A4w', '1.1', 'P1-m1-n2'];
+        yield 'not at all where it must go at once' => ['E4q D4q E4q D4q | A4w', '1.1', 'P1-m1-n1'];
+    }
+
+    #[DataProvider('fingersLeftDown')]
+    public function testAFingerMarkedToStayIsDrawnToWhereItMustGo(string $music, string $place, string $to): void
+    {
+        $passage = Passage::of('4/4', $music)->inKey(2)->profile('second-year')->marked("{$place} leave down");
+        $print = $passage->plan()->prints['P1-m1-n' . explode('.', $place)[1]]->finger;
+
+        self::assertNotNull($print);
+        self::assertSame($to, $print->leaveDownTo);
+        self::assertSame('1', $print->finger, 'the line runs on from the finger it holds');
+    }
 }

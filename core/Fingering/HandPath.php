@@ -8,31 +8,18 @@ use UprightPencil\Path\BestPath;
 use UprightPencil\Path\Moves;
 
 /** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
-final class HandPath implements Moves
+final class HandPath
 {
     /** @var list<Grip> by number */
     private readonly array $grips;
     /** @var list<list<int>> numbers by layer */
     private readonly array $layers;
-    /** @var list<list<float>> */
-    private array $own = [];
-    /** @var array<string, array<int, float>> by what of the moment matters, then by grip */
-    private array $ownPrices = [];
-    /** @var list<int> what matters of the move into each layer, as a number */
-    private array $contexts = [];
-    /** @var array<int, array<int, float>> move prices by context, then by both grips */
-    private array $movePrices = [];
-    /** @var array<string, array<int, list<array{Toll, float}>>> the same items, kept for the words */
-    private array $ownItems = [];
-    /** @var array<int, array<int, list<array{Toll, float}>>> */
-    private array $moveItems = [];
+    private readonly PricedMoments $priced;
     /** @var list<int> position of the chosen grip by layer */
     private array $chosen = [];
     /** @var array<int, string> why a grip was taken afterwards, by layer */
     private array $because = [];
     private ?BestPath $path = null;
-    /** @var array<string, list<float>> own prices of whole layers that look alike */
-    private array $layerPrices = [];
 
     /**
      * @param list<Moment> $moments
@@ -41,27 +28,19 @@ final class HandPath implements Moves
     public function __construct(
         private readonly array $moments,
         array $options,
-        private readonly Prices $prices,
+        Prices $prices,
         FingerSettings $settings,
     ) {
         $layers = Layers::of($moments, $options, $settings);
         $this->grips = $layers->grips;
         $this->layers = $layers->layers;
-        $this->priceLayers();
+        $this->priced = new PricedMoments($moments, $this->grips, $this->layers, $prices);
     }
 
     public function solve(): void
     {
-        $this->path = BestPath::through($this->layers, $this->own, $this);
+        $this->path = BestPath::through($this->layers, $this->priced->own, $this->priced);
         $this->chosen = $this->path->chosen();
-    }
-
-    public function price(int $layer, int $from, int $to): float
-    {
-        $context = $this->contexts[$layer];
-        $pair = $from << 20 | $to;
-
-        return $this->movePrices[$context][$pair] ??= self::sum($this->itemsOfMove($layer, $this->grips[$from], $this->grips[$to]));
     }
 
     public function count(): int
@@ -98,7 +77,7 @@ final class HandPath implements Moves
             foreach ($this->layers[$layer] as $position => $number) {
                 if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->grips[$number])) {
                     $kept[] = $number;
-                    $keptOwn[] = $this->own[$layer][$position];
+                    $keptOwn[] = $this->priced->own[$layer][$position];
                     $keptAt[] = $position;
                 }
             }
@@ -109,14 +88,14 @@ final class HandPath implements Moves
             $own[] = $keptOwn;
             $positions[] = $keptAt;
         }
-        $moves = new class ($this, $first) implements Moves {
-            public function __construct(private readonly HandPath $path, private readonly int $first)
+        $moves = new class ($this->priced, $first) implements Moves {
+            public function __construct(private readonly Moves $line, private readonly int $first)
             {
             }
 
             public function price(int $layer, int $from, int $to): float
             {
-                return $this->path->price($this->first + $layer, $from, $to);
+                return $this->line->price($this->first + $layer, $from, $to);
             }
         };
         $path = BestPath::through($layers, $own, $moves);
@@ -139,9 +118,9 @@ final class HandPath implements Moves
         $bill = [];
         for ($layer = $from; $layer <= $to; $layer++) {
             $grip = $this->gripAt($layer, $positions);
-            $items = $this->itemsOf($layer, $grip);
+            $items = $this->priced->itemsOf($layer, $grip);
             if ($layer > 0) {
-                $items = [...$items, ...$this->itemsOfMove($layer, $this->gripAt($layer - 1, $positions), $grip)];
+                $items = [...$items, ...$this->priced->itemsOfMove($layer, $this->gripAt($layer - 1, $positions), $grip)];
             }
             foreach ($items as [$toll, $price]) {
                 [$sum, $times, $first] = $bill[$toll->value] ?? [0.0, 0, $layer];
@@ -225,27 +204,17 @@ final class HandPath implements Moves
      */
     public function jump(int $from, int $to, float $since, float $rest, ?array $positions = null): float
     {
-        $before = $this->moments[$from];
-        $moment = $this->moments[$to]->after($since, $rest);
-        $isSingle = !$moment->isChord() && !$before->isChord();
-
-        return self::sum($this->prices->move(
-            $this->gripAt($from, $positions),
-            $this->gripAt($to, $positions),
-            $moment,
-            $isSingle && $moment->pitches[0]->step() === $before->pitches[0]->step(),
-            $isSingle && $moment->pitches[0]->semitone() === $before->pitches[0]->semitone(),
-        ));
+        return $this->priced->jump($from, $this->gripAt($from, $positions), $to, $this->gripAt($to, $positions), $since, $rest);
     }
 
     private function costBetween(int $first, int $last): float
     {
         $cost = 0.0;
         for ($layer = $first; $layer <= $last; $layer++) {
-            $cost += $this->own[$layer][$this->chosen[$layer]];
+            $cost += $this->priced->own[$layer][$this->chosen[$layer]];
             if ($layer > $first) {
                 $before = $this->layers[$layer - 1][$this->chosen[$layer - 1]];
-                $cost += $this->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
+                $cost += $this->priced->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
             }
         }
 
@@ -300,13 +269,13 @@ final class HandPath implements Moves
         foreach ($way as $at => $on) {
             $number = $this->layers[$at][$on];
             $chosen = $this->layers[$at][$this->chosen[$at]];
-            $more = $this->own($at, $number);
-            $less = $this->own($at, $chosen);
+            $more = $this->priced->own($at, $number);
+            $less = $this->priced->own($at, $chosen);
             if ($at > 0) {
                 $chosenBefore = $this->layers[$at - 1][$this->chosen[$at - 1]];
                 $before = isset($way[$at - 1]) ? $this->layers[$at - 1][$way[$at - 1]] : $chosenBefore;
-                $more = [...$more, ...$this->moved($at, $before, $number)];
-                $less = [...$less, ...$this->moved($at, $chosenBefore, $chosen)];
+                $more = [...$more, ...$this->priced->moved($at, $before, $number)];
+                $less = [...$less, ...$this->priced->moved($at, $chosenBefore, $chosen)];
             }
             $left[] = [
                 'layer' => $at,
@@ -318,125 +287,5 @@ final class HandPath implements Moves
         }
 
         return $left;
-    }
-
-    /** @return list<array{Toll, float}> */
-    private function own(int $layer, int $number): array
-    {
-        return $this->ownItems[$this->ownKey($layer)][$number] ??= $this->itemsOf($layer, $this->grips[$number]);
-    }
-
-    /** @return list<array{Toll, float}> */
-    private function moved(int $layer, int $from, int $to): array
-    {
-        return $this->moveItems[$this->contexts[$layer]][$from << 20 | $to]
-            ??= $this->itemsOfMove($layer, $this->grips[$from], $this->grips[$to]);
-    }
-
-    /** @return list<array{Toll, float}> */
-    public function itemsOfMove(int $layer, Grip $from, Grip $to): array
-    {
-        $moment = $this->moments[$layer];
-        $before = $this->moments[$layer - 1];
-        $isSingle = !$moment->isChord() && !$before->isChord();
-        $here = $moment->pitches[0];
-        $there = $before->pitches[0];
-
-        return $this->prices->move(
-            $from,
-            $to,
-            $moment,
-            $isSingle && $here->step() === $there->step(),
-            $isSingle && $here->semitone() === $there->semitone(),
-        );
-    }
-
-    /** @return list<array{Toll, float}> */
-    public function itemsOf(int $layer, Grip $grip): array
-    {
-        return $this->prices->own($grip, $this->moments[$layer], $this->descends($layer), $this->wantsFourNext($layer));
-    }
-
-    private function priceLayers(): void
-    {
-        $contexts = [];
-        foreach ($this->layers as $layer => $numbers) {
-            $this->own[] = $this->ownPrices($layer, $numbers);
-            $key = $this->contextKey($layer);
-            $contexts[$key] ??= count($contexts);
-            $this->contexts[] = $contexts[$key];
-        }
-    }
-
-    /**
-     * @param list<int> $numbers
-     * @return list<float>
-     */
-    private function ownPrices(int $layer, array $numbers): array
-    {
-        $key = $this->ownKey($layer);
-        $alike = $key . '|' . implode(',', $numbers);
-        if (isset($this->layerPrices[$alike])) {
-            return $this->layerPrices[$alike];
-        }
-        $prices = [];
-        foreach ($numbers as $number) {
-            $prices[] = $this->ownPrices[$key][$number] ??= self::sum($this->itemsOf($layer, $this->grips[$number]));
-        }
-
-        return $this->layerPrices[$alike] = $prices;
-    }
-
-    /** All that {@see itemsOf()} looks at, beside the grip. */
-    private function ownKey(int $layer): string
-    {
-        $moment = $this->moments[$layer];
-
-        return implode(' ', $moment->pitches) . ($moment->isSlurred ? '(' : '') . ($this->descends($layer) ? '>' : '')
-            . ($this->wantsFourNext($layer) ? '4' : '')
-            . ($moment->isSoft && $moment->lasts > 1.1 ? 'p' : '') . $moment->keyFifths;
-    }
-
-    private function descends(int $layer): bool
-    {
-        $next = $this->moments[$layer + 1] ?? null;
-
-        return $next !== null && $next->rest < 0.2
-            && $next->pitches[0]->semitone() < $this->moments[$layer]->pitches[0]->semitone();
-    }
-
-    private function wantsFourNext(int $layer): bool
-    {
-        $next = $this->moments[$layer + 1] ?? null;
-
-        return $next !== null && $next->isSlurred
-            && $next->pitches[0]->semitone() === $this->moments[$layer]->pitches[0]->semitone() + 1;
-    }
-
-    /** All that {@see itemsOfMove()} looks at, beside the grips. */
-    private function contextKey(int $layer): string
-    {
-        $moment = $this->moments[$layer];
-        $before = $this->moments[$layer - 1] ?? null;
-        $letters = '';
-        if ($before !== null && !$moment->isChord() && !$before->isChord()) {
-            $letters = ($moment->pitches[0]->step() === $before->pitches[0]->step() ? 'l' : '')
-                . ($moment->pitches[0]->semitone() === $before->pitches[0]->semitone() ? 's' : '');
-        }
-
-        // Tenths of a millisecond: what a table of tempos differs in beyond them changes no price.
-        return (int) round(min($moment->since, 9.0) * 1e4) . ' ' . (int) round(min($moment->rest, 9.0) * 1e4)
-            . ($moment->isSlurred ? '(' : ' ') . ($moment->isFresh ? '!' : ' ') . $letters;
-    }
-
-    /** @param list<array{Toll, float}> $items */
-    private static function sum(array $items): float
-    {
-        $sum = 0.0;
-        foreach ($items as [, $price]) {
-            $sum += $price;
-        }
-
-        return $sum;
     }
 }

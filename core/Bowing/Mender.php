@@ -117,51 +117,34 @@ final readonly class Mender
         }
         $from = $before === null ? $first : $first - 1;
         $turns = [];
-        $kept = $from;
+        $next = 0;
         $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->facts, $wishes, $possible, $this->settings);
         foreach ($solved as $turn) {
-            $target = $this->next($wished, $turn->stroke);
-            $kept = max($kept, $this->lastKept($wished, $turn->stroke));
+            while ($wished[$next] < $turn->stroke && isset($wished[$next + 1])) {
+                $next++;
+            }
+            $target = $wished[$next];
+            // Between the wish before, or what is fixed since, and this one the turn may stand anywhere.
+            $kept = $this->lastFact($wished[$next - 1] ?? $from, $turn->stroke);
             $turn = $this->precedents->again($this->candidates->between($kept, $target), $target) ?? $turn;
             $this->precedents->remember($turn, $target);
             $turns[$target] = $turn;
-            $kept = $target;
         }
 
         return $turns;
     }
 
-    /** @param non-empty-list<int> $wished */
-    private function next(array $wished, int $stroke): int
+    /** The last stroke of a stretch before another whose direction is printed or marked; its first where there is none. */
+    private function lastFact(int $first, int $before): int
     {
-        foreach ($wished as $at) {
-            if ($at >= $stroke) {
-                return $at;
-            }
-        }
-
-        return $wished[count($wished) - 1];
-    }
-
-    /**
-     * The last stroke before another whose direction is wished or fixed.
-     *
-     * @param non-empty-list<int> $wished
-     */
-    private function lastKept(array $wished, int $stroke): int
-    {
-        $kept = 0;
-        foreach ($wished as $at) {
-            $kept = $at < $stroke ? $at : $kept;
-        }
-        for ($at = $stroke - 1; $at > $kept; $at--) {
+        for ($at = $before - 1; $at > $first; $at--) {
             $head = $this->strokes[$at]->head();
             if ($this->facts->direction($head->event, $head->pass) !== null) {
                 return $at;
             }
         }
 
-        return $kept;
+        return $first;
     }
 
     /** The last stroke before another whose direction does not come from the one before it. */

@@ -151,10 +151,11 @@ final class HandTest extends TestCase
     {
         $page = Page::open()->signIn()->go('/piece/3/desk')->engraved();
         $page->press('Violin II', '.tabs')->engraved();
-        $line = $page->type('input[name=say-it]', '1.4 change up @outside');
+        $before = $page->count('.ruler .marked');
+        $line = $page->type('input[name=say-it]', '7.3 change up @outside');
         $page->sees('1 mark', '#says');
         $line->sendKeys(WebDriverKeys::ENTER);
-        $page->until(fn (): bool => $page->count('.ruler .marked') >= 1, 'the mark was not laid');
+        $page->until(fn (): bool => $page->count('.ruler .marked') > $before, 'the mark was not laid');
         $page->go('/piece/3/hand-out')->sees('Violin II', '.hand-out');
         $parts = $page->driver->findElements(WebDriverBy::cssSelector('.part'));
         $parts[1]->findElement(WebDriverBy::xpath('.//button[contains(., "Hand out")]'))->click();

@@ -4,6 +4,9 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
     plugins: [vue()],
     test: {
+        // A machine that stands still for seconds is no reason to fail.
+        testTimeout: 60_000,
+        hookTimeout: 60_000,
         environment: 'happy-dom',
         include: ['tests/Interface/**/*.test.ts'],
         restoreMocks: true,

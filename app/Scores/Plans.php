@@ -74,7 +74,7 @@ final readonly class Plans
         $book = $this->book($section, $score);
         $tried = $book->withChoicesTried();
         $memory = new SectionMemory($section, $this->here, true);
-        $planner = $this->planner($section, false, true);
+        $planner = $this->planner($section, memory: $memory);
         $roadmap = Roadmap::of($score);
 
         $bowKey = $planner->bowKey($tried);
@@ -118,18 +118,20 @@ final readonly class Plans
     /**
      * @param bool $isReal whether it plans the section as it stands, not something tried
      * @param Density|null $density over what the part has
+     * @param SectionMemory|null $memory of the section, where there is one already
      */
     public function planner(
         Section $section,
         bool|string $explains = false,
         bool $isReal = false,
         ?Density $density = null,
+        ?SectionMemory $memory = null,
     ): Planner {
         $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
 
         $options = $density === null ? $options : $options->withDensity($density);
 
-        return new Planner($options, $explains, new SectionMemory($section, $this->here, $isReal));
+        return new Planner($options, $explains, $memory ?? new SectionMemory($section, $this->here, $isReal));
     }
 
     public function options(Section $section): PlanOptions

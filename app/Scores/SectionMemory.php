@@ -29,6 +29,9 @@ final class SectionMemory implements PlanMemory
     /** How long it may take until a changed rule is noticed, in seconds: code itself is looked at about as often. */
     private const SECONDS_TO_LOOK = 2;
 
+    /** @var array<string, array<mixed>|null> by slot */
+    private array $gists = [];
+
     /** @param ArrayObject<string, BowPlan|FingerPlan> $here what this request has met, by section and key */
     public function __construct(
         private readonly Section $section,
@@ -43,7 +46,8 @@ final class SectionMemory implements PlanMemory
         if (isset($this->here[$name])) {
             return $this->here[$name];
         }
-        $kept = Cache::get($this->slot($key));
+        // A plan is long, and its gist tells whether it is the one.
+        $kept = $this->has($key) ? Cache::get($this->slot($key)) : null;
         if (is_array($kept) && ($kept['name'] ?? null) === $this->name($key)) {
             $plan = is_string($kept['plan'] ?? null) ? @unserialize($kept['plan']) : null;
             if ($plan instanceof BowPlan || $plan instanceof FingerPlan) {
@@ -85,8 +89,8 @@ final class SectionMemory implements PlanMemory
      */
     public function gist(string $key, ?string $name): ?array
     {
-        $kept = Cache::get($this->slot($key, 'gist'));
-        if (!is_array($kept) || ($name !== null && ($kept['name'] ?? null) !== $name)) {
+        $kept = $this->keptGist($key);
+        if ($kept === null || ($name !== null && ($kept['name'] ?? null) !== $name)) {
             return null;
         }
         $flags = is_string($kept['flags'] ?? null) ? @unserialize($kept['flags']) : null;
@@ -104,9 +108,19 @@ final class SectionMemory implements PlanMemory
     /** Whether a plan is kept: it costs only its reading. */
     public function has(string $key): bool
     {
-        $kept = Cache::get($this->slot($key, 'gist'));
+        return isset($this->here["{$this->section->id} {$key}"]) || ($this->keptGist($key)['name'] ?? null) === $this->name($key);
+    }
 
-        return isset($this->here["{$this->section->id} {$key}"]) || (is_array($kept) && ($kept['name'] ?? null) === $this->name($key));
+    /** @return array<mixed>|null what stands in a slot, read once a request */
+    private function keptGist(string $key): ?array
+    {
+        $slot = $this->slot($key, 'gist');
+        if (!array_key_exists($slot, $this->gists)) {
+            $kept = Cache::get($slot);
+            $this->gists[$slot] = is_array($kept) ? $kept : null;
+        }
+
+        return $this->gists[$slot];
     }
 
     private function slot(string $key, string $what = 'plan'): string

@@ -19,7 +19,7 @@ final readonly class SecondTime
     {
         $first = [];
         $differing = [];
-        foreach ($this->strokes as $index => $stroke) {
+        foreach ($this->isAnythingRepeated() ? $this->strokes : [] as $index => $stroke) {
             $head = $stroke->head();
             $direction = $this->road->directions[$index];
             $first[$head->event] ??= $direction;
@@ -31,6 +31,17 @@ final readonly class SecondTime
         return $differing;
     }
 
+    private function isAnythingRepeated(): bool
+    {
+        foreach ($this->strokes as $stroke) {
+            if ($stroke->events[0]->pass > 1) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /**
      * The first stroke of each stretch that comes out differently on a later pass.
      *
@@ -39,6 +50,9 @@ final readonly class SecondTime
     public function firstOfEachStretch(): array
     {
         $differing = $this->byEvent();
+        if ($differing === []) {
+            return [];
+        }
         $found = [];
         $seen = [];
         $isInside = false;

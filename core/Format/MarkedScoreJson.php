@@ -156,13 +156,15 @@ final readonly class MarkedScoreJson
             ];
         }
 
-        return $json + [
-            'join' => $bow->join->value,
-            'origin' => $bow->origin->value,
-            'why' => $bow->why,
-            ...($bow->advice === '' ? [] : ['advice' => $bow->advice]),
-            'changes' => $changes,
-        ];
+        $json['join'] = $bow->join->value;
+        $json['origin'] = $bow->origin->value;
+        $json['why'] = $bow->why;
+        if ($bow->advice !== '') {
+            $json['advice'] = $bow->advice;
+        }
+        $json['changes'] = $changes;
+
+        return $json;
     }
 
     /** @return array<string, mixed> */

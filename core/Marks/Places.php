@@ -7,6 +7,7 @@ namespace UprightPencil\Marks;
 use UprightPencil\Marks\Exception\UnknownPlace;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
@@ -22,8 +23,6 @@ final class Places
     private array $byId;
     /** @var array<int, list<int>> positions of the full-size noteheads that begin a chord, by measure */
     private array $byMeasure = [];
-    /** @var array<string, int> the note that a place finds, by measure and offset */
-    private array $firstAt = [];
     /** @var array<string, int> */
     private array $measureOfNumber = [];
 
@@ -48,7 +47,6 @@ final class Places
         foreach ($part->notes as $position => $note) {
             if (!$note->isGrace && !$note->inChord) {
                 $this->byMeasure[$note->measure][] = $position;
-                $this->firstAt["{$note->measure}:{$note->offset}"] ??= $position;
             }
         }
     }
@@ -118,9 +116,21 @@ final class Places
         }
         // A measure number that is printed twice finds the first; a note under another finds the other.
         $isFound = ($this->measureOfNumber[$measure->number] ?? null) === $note->measure
-            && ($this->firstAt["{$note->measure}:{$note->offset}"] ?? null) === $this->byId[$id];
+            && $this->firstBeside($note) === $this->byId[$id];
 
         return $isFound ? $name : $id;
+    }
+
+    /** The note that a place finds at which a note stands. */
+    private function firstBeside(Note $note): ?int
+    {
+        foreach ($this->byMeasure[$note->measure] ?? [] as $position) {
+            if ($this->part->notes[$position]->offset->equals($note->offset)) {
+                return $position;
+            }
+        }
+
+        return null;
     }
 
     /** @return string "25-28", "25.3-26.2" or a single place */

@@ -175,6 +175,8 @@ final readonly class Mender
     {
         $what = $candidate->join === Join::Retake ? 'retaken' : 'hooked';
 
-        return "{$what} {$so}" . ($candidate->why === '' ? '' : ": {$candidate->why}");
+        $but = str_starts_with($candidate->why, 'but ') ? ', ' : ': ';
+
+        return "{$what} {$so}" . ($candidate->why === '' ? '' : $but . $candidate->why);
     }
 }

@@ -19,6 +19,8 @@ final class FingerFacts
     private array $strings = [];
     /** @var array<int, array{position: string, mark: Mark}> */
     private array $positions = [];
+    /** @var array<int, true> notes whose finger somebody wants left down */
+    private array $leftDown = [];
 
     public function __construct(private readonly Part $part, MarkBook $book, string $chair = 'outside')
     {
@@ -35,6 +37,8 @@ final class FingerFacts
             $to = $places[$mark->to];
             if ($kind instanceof Kind\Finger) {
                 $this->fingers[$from] = ['finger' => $kind->number, 'shape' => $kind->shape, 'mark' => $mark];
+            } elseif ($kind instanceof Kind\LeaveDown) {
+                $this->leftDown[$from] = true;
             } elseif ($kind instanceof Kind\OnString) {
                 foreach ($this->range($from, $to) as $note) {
                     $this->strings[$note] = ['string' => $kind->string, 'mark' => $mark];
@@ -51,6 +55,12 @@ final class FingerFacts
                 }
             }
         }
+    }
+
+    /** Whether a mark asks for the finger of a note to stay down. */
+    public function isLeftDown(int $note): bool
+    {
+        return isset($this->leftDown[$note]);
     }
 
     /** @return array{finger: int, shape: string, mark: Mark|null}|null */

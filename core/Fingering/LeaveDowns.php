@@ -6,14 +6,14 @@ namespace UprightPencil\Fingering;
 
 /**
  * Fingers that stay down while the hand plays next door: when it comes back to the string within about four beats, at the same
- * finger or a higher one, the finger waits there.
+ * finger or a higher one, the finger waits there. Where a mark asks for it, a finger stays for as long as it can.
  */
 final readonly class LeaveDowns
 {
     /** Quarter notes a finger may wait. */
     private const LONGEST = 4.0;
 
-    public function __construct(private HandPath $path, private Hand $hand)
+    public function __construct(private HandPath $path, private Hand $hand, private FingerFacts $facts)
     {
     }
 
@@ -21,14 +21,73 @@ final readonly class LeaveDowns
     public function all(): array
     {
         $waits = [];
-        for ($layer = 0, $count = $this->path->count(); $layer < $count - 2; $layer++) {
-            $until = $this->until($layer);
+        for ($layer = 0, $count = $this->path->count(); $layer < $count; $layer++) {
+            $until = $this->until($layer) ?? ($this->isAsked($layer) ? $this->longest($layer) : null);
             if ($until !== null) {
                 $waits[$layer] = $until;
             }
         }
 
         return $waits;
+    }
+
+    private function isAsked(int $layer): bool
+    {
+        foreach ($this->path->moment($layer)->notes as $note) {
+            if ($this->facts->isLeftDown($note)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * The last layer over which a finger can stay: until it is needed elsewhere, is in the way of a lower note, or the hand moves;
+     * its own layer where it must go at once.
+     */
+    private function longest(int $layer): int
+    {
+        $grip = $this->path->chosen($layer);
+        $moment = $this->path->moment($layer);
+        $to = $layer;
+        for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
+            $there = $this->path->chosen($next);
+            $isFar = $this->path->moment($next)->onset - $moment->onset - $moment->quarters > self::LONGEST;
+            if ($isFar || $there->frame !== $grip->frame || $this->lifts($grip, $there)) {
+                return $to;
+            }
+            $to = $next;
+            if (array_intersect(self::places($grip), self::places($there)) !== []) {
+                return $to;
+            }
+        }
+
+        return $to;
+    }
+
+    /** Whether a finger that is down must go for the next grip. */
+    private function lifts(Grip $grip, Grip $next): bool
+    {
+        foreach ($grip->memory as [$string, $finger, $semitones]) {
+            foreach ($next->stops as [$otherString, $otherFinger, $otherSemitones]) {
+                $isElsewhere = $otherFinger === $finger && ($otherString !== $string || $otherSemitones !== $semitones);
+                if ($isElsewhere || ($otherString === $string && $otherSemitones < $semitones)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** @return list<string> what a grip stops */
+    private static function places(Grip $grip): array
+    {
+        return array_map(
+            static fn (array $stop): string => "{$stop[0]} {$stop[1]} {$stop[2]}",
+            array_values(array_filter($grip->stops, static fn (array $stop): bool => $stop[1] > 0)),
+        );
     }
 
     private function until(int $layer): ?int

@@ -37,7 +37,7 @@ final class LineFingers
      */
     public function notes(bool|string $explains): array
     {
-        $waits = (new LeaveDowns($this->path, $this->hand))->all();
+        $waits = (new LeaveDowns($this->path, $this->hand, $this->facts))->all();
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
         $stretches = $explains !== false ? (new Stretches($this->path, $this->hand, $reasons))->reasons() : [];
         $wayIn = new WayIn($this->hand);

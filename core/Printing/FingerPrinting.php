@@ -112,11 +112,7 @@ final class FingerPrinting
         }
         $isString = in_array('string', $marked, true)
             || ($this->density !== Density::Sparse && $this->isUnexpectedString($note, $finger, $lastFinger, $strings));
-        $waitsTo = match (true) {
-            in_array('leave-down', $marked, true) => $finger->leaveDownTo ?? $this->mayWaitTo($note, $finger),
-            $this->isWorthLeavingDown($note, $finger) => $finger->leaveDownTo,
-            default => null,
-        };
+        $waitsTo = in_array('leave-down', $marked, true) || $this->isWorthLeavingDown($note, $finger) ? $finger->leaveDownTo : null;
         if ($waitsTo !== null && $text === '') {
             // The line runs on from the finger it holds.
             $text = $this->text($finger, $isTrap);
@@ -187,33 +183,6 @@ final class FingerPrinting
         $this->leftDown[$key] = $note->measure;
 
         return !$isSaid;
-    }
-
-    /** The last note over which a finger can stay that somebody wants left down: until it is needed elsewhere or is in the way. */
-    private function mayWaitTo(Note $note, NoteFinger $finger): string
-    {
-        $this->positions ??= $this->part->positionsById();
-        $to = $note->id;
-        for ($at = $this->positions[$note->id] + 1; isset($this->part->notes[$at]); $at++) {
-            $other = $this->part->notes[$at];
-            $its = $this->plan->at($other->id);
-            if ($other->line !== $note->line || $its === null) {
-                continue;
-            }
-            $isSamePlace = $its->number === $finger->number && $its->string === $finger->string && $its->semitones === $finger->semitones;
-            $isNeeded = $its->number === $finger->number && !$isSamePlace;
-            $isInTheWay = $its->string === $finger->string && $its->semitones < $finger->semitones;
-            $isGone = $its->number > 0 && $its->frame !== $finger->frame;
-            if ($isNeeded || $isInTheWay || $isGone || $other->measure > $note->measure + 1) {
-                break;
-            }
-            $to = $other->id;
-            if ($isSamePlace) {
-                break;
-            }
-        }
-
-        return $to;
     }
 
     private function isUnderOpenStrings(Note $note, string $to): bool

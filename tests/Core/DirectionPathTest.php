@@ -169,6 +169,13 @@ final class DirectionPathTest extends TestCase
         self::assertSame('hooked so that the last note comes down: a light beat', $plan->bow->at('P1-m2-n2')?->why);
     }
 
+    public function testAReasonThatOnlyWarnsIsSaidAfterAComma(): void
+    {
+        $plan = Passage::of('4/4', 'C4h (D4q E4q) | F4q E4q D4h | rq G4q (F4q E4q) | D4w')->marked("3.2 goal up\n4.1 goal down")->plan();
+
+        self::assertSame('hooked so that the goal comes down, but it is a strong beat', $plan->bow->at('P1-m3-n2')?->why);
+    }
+
     public function testAMarkMoreIsPlannedWithEverythingDecidedAnew(): void
     {
         [$solution] = $this->solve('D4q E4q F4q | G4q A4q B4q | D5h.', '3/4');

@@ -183,7 +183,10 @@ final class FingerPrintingTest extends TestCase
     public function testAFingerMarkedToStayIsDrawnToWhereItMustGo(string $music, string $place, string $to): void
     {
         $passage = Passage::of('4/4', $music)->inKey(2)->profile('second-year')->marked("{$place} leave down");
-        $print = $passage->plan()->prints['P1-m1-n' . explode('.', $place)[1]]->finger;
+        $plan = $passage->plan();
+        $id = 'P1-m1-n' . explode('.', $place)[1];
+        self::assertTrue($plan->fingers->at($id)?->leaveDown);
+        $print = $plan->prints[$id]->finger;
 
         self::assertNotNull($print);
         self::assertSame($to, $print->leaveDownTo);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Http\Middleware\SaysTime;
 use App\Models\Piece;
 use App\Models\User;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -112,5 +113,14 @@ final class AccessTest extends FeatureTestCase
         $this->share($piece, $user, $role);
 
         return $user;
+    }
+
+    public function testAnAnswerSaysHowLongTheServerWorked(): void
+    {
+        defined('PROCESSOR_START') || define('PROCESSOR_START', SaysTime::processor());
+
+        $timing = (string) $this->getJson('/api/session')->headers->get('Server-Timing');
+
+        self::assertMatchesRegularExpression('~^clock;dur=\d+\.\d, processor;dur=\d+\.\d$~', $timing);
     }
 }

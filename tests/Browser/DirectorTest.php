@@ -134,7 +134,7 @@ final class DirectorTest extends TestCase
         $file = sys_get_temp_dir() . '/not-a-score.xml';
         file_put_contents($file, '<html><body>hello</body></html>');
         $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
-        $page->sees('not-a-score.xml: The file is a web page, not a score.', '.el-message');
+        $page->told('not-a-score.xml: The file is a web page, not a score.');
         unlink($file);
         $page->go('/piece/1/desk')->engraved();
         $line = $page->find('input[name=say-it]');
@@ -150,7 +150,7 @@ final class DirectorTest extends TestCase
         $page->sees('bow it in opposite directions, mm. 3–4', '.beside');
         $way = 'Cello as Viola: up at 3.1';
         $page->press($way, '.beside');
-        $page->sees('Cello as Viola', '.el-message');
+        $page->told('Cello as Viola');
         $page->until(fn (): bool => !str_contains($page->text('.beside'), $way), 'the quarrel is still there');
         $page->go('/piece/2/desk')->engraved()->press('Cello', '.tabs');
         $page->engraved()->find('.ruler button[aria-label="Go to measure 3"]')->click();
@@ -189,7 +189,7 @@ final class DirectorTest extends TestCase
 
             return false;
         }, 'the menu does not open');
-        $page->sees('was thrown away', '.el-message');
+        $page->told('was thrown away');
         self::assertStringNotContainsString('Paper Boats', $page->text('.folders'));
         $page->press('Undo', '.el-message');
         $page->sees('Paper Boats', '.folders');

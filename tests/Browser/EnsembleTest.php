@@ -33,7 +33,7 @@ final class EnsembleTest extends TestCase
     {
         $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();
         $page->press('Bass', '.tabs')->engraved();
-        $page->press('Fingers done', '.bottom')->sees('Fingers done: Bass', '.el-message');
+        $page->press('Fingers done', '.bottom')->told('Fingers done: Bass');
         $page->until(fn (): bool => $page->count('.done i.is-done') === 1, 'the tick does not show');
         $page->go('/rack')->find('.folder');
         $label = $page->find('.folder [aria-label^="Bass"][aria-label*="100% fingered"]')->getAttribute('aria-label');

@@ -75,7 +75,7 @@ final class HandTest extends TestCase
         $page->find('.ruler button[aria-label="Go to measure 5"]')->click();
         $page->sees('again', '.because .again');
         $page->press('Same bowing here', '.because .again');
-        $page->sees('laid', '.el-message');
+        $page->told('laid');
         $page->sees('Marked here', '.because');
         self::assertSame([], $page->scriptErrors());
     }
@@ -88,9 +88,9 @@ final class HandTest extends TestCase
         $page->keysWith(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT);
         $page->keysWith(WebDriverKeys::ALT, WebDriverKeys::ARROW_RIGHT);
         $page->keys('f')->sees('Marked here', '.because');
-        $page->keys('c')->sees('are ready to be laid elsewhere', '.el-message');
+        $page->keys('c')->told('are ready to be laid elsewhere');
         $page->find('.ruler button[aria-label="Go to measure 9"]')->click();
-        $page->keys('v')->sees('laid', '.el-message');
+        $page->keys('v')->told('laid');
         $page->until(fn (): bool => $page->count('.ruler .marked') >= 2, 'nothing was laid');
         self::assertSame([], $page->scriptErrors());
     }
@@ -102,12 +102,12 @@ final class HandTest extends TestCase
         $page->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
         $page->find('input[name=open][value], input[name=open]');
         $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[2]->click();
-        $page->sees('Kept', '.el-message');
+        $page->told('Kept');
         $page->driver->navigate()->refresh();
         $page->sees('Open string or fourth finger', '.class-screen');
         self::assertTrue($page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[2]->isSelected());
         $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[0]->click();
-        $page->sees('Kept', '.el-message');
+        $page->told('Kept');
         $page->sees('string 328 mm', '.fingerboard-card')->sees('Stop if it hurts', '.fingerboard-card');
         self::assertSame([], $page->seriousProblems(), 'class');
         self::assertSame([], $page->scriptErrors());
@@ -125,7 +125,7 @@ final class HandTest extends TestCase
         $page->press('♩ = 112', '.signs');
         $input = $page->find('.el-dialog input');
         $input->sendKeys('nonsense');
-        $page->press('Work it out so', '.el-dialog')->sees('a tempo is a number of quarter notes a minute', '.el-message');
+        $page->press('Work it out so', '.el-dialog')->told('a tempo is a number of quarter notes a minute');
         $input->clear();
         $input->sendKeys('96');
         $page->press('Work it out so', '.el-dialog');

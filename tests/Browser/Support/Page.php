@@ -29,8 +29,43 @@ final readonly class Page
     public function go(string $path): self
     {
         $this->driver->get(str_starts_with($path, 'http') ? $path : $this->url . $path);
+        $this->listen();
 
         return $this;
+    }
+
+    /** What a message told since the last that was asked for here, whether it is still to be read or not. */
+    public function told(string $text): self
+    {
+        $this->until(function () use ($text): bool {
+            // A page that was loaded again is listened to from now on.
+            $this->listen();
+
+            return $this->driver->executeScript(
+                'const found = window.told.some((said) => said.includes(arguments[0])); if (found) window.told = []; return found;',
+                [$text],
+            ) === true;
+        }, "no message said “{$text}”");
+
+        return $this;
+    }
+
+    /** Messages go after a few seconds, which a machine that stands still may sleep through: what they say is written down. */
+    private function listen(): void
+    {
+        $this->driver->executeScript(<<<'JS'
+            if (!window.told) {
+                window.told = [];
+                const heard = new WeakMap();
+                const hear = () => document.querySelectorAll('.el-message').forEach((message) => {
+                    if (heard.get(message) === message.textContent) return;
+                    heard.set(message, message.textContent);
+                    window.told.push(message.textContent);
+                });
+                new MutationObserver(hear).observe(document.body, { childList: true, subtree: true, characterData: true });
+                hear();
+            }
+            JS);
     }
 
     public function signIn(string $email = DatabaseSeeder::DIRECTOR): self

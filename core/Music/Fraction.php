@@ -59,6 +59,20 @@ final readonly class Fraction implements \Stringable
         return $divisor === 1 ? new self($numerator, $denominator) : new self(intdiv($numerator, $divisor), intdiv($denominator, $divisor));
     }
 
+    /**
+     * What integers can hold exactly; a product beyond them comes as a float.
+     *
+     * @throws MusicException when it is beyond them
+     */
+    private static function exact(int|float $numerator, int|float $denominator): self
+    {
+        if (!is_int($numerator) || !is_int($denominator)) {
+            throw MusicException::isTooFine();
+        }
+
+        return self::inLowestTerms($numerator, $denominator);
+    }
+
     public static function zero(): self
     {
         return new self(0, 1);
@@ -84,45 +98,58 @@ final readonly class Fraction implements \Stringable
         throw MusicException::notANumber($text);
     }
 
+    /**
+     * @throws MusicException when the sum cannot be told exactly
+     */
     public function plus(self $other): self
     {
         if ($this->denominator === $other->denominator) {
             return self::inLowestTerms($this->numerator + $other->numerator, $this->denominator);
         }
 
-        return self::inLowestTerms(
+        return self::exact(
             $this->numerator * $other->denominator + $other->numerator * $this->denominator,
             $this->denominator * $other->denominator,
         );
     }
 
+    /**
+     * @throws MusicException when the difference cannot be told exactly
+     */
     public function minus(self $other): self
     {
         if ($this->denominator === $other->denominator) {
             return self::inLowestTerms($this->numerator - $other->numerator, $this->denominator);
         }
 
-        return self::inLowestTerms(
+        return self::exact(
             $this->numerator * $other->denominator - $other->numerator * $this->denominator,
             $this->denominator * $other->denominator,
         );
     }
 
+    /**
+     * @throws MusicException when the product cannot be told exactly
+     */
     public function times(self|int $other): self
     {
         $other = is_int($other) ? new self($other, 1) : $other;
 
-        return self::inLowestTerms($this->numerator * $other->numerator, $this->denominator * $other->denominator);
+        return self::exact($this->numerator * $other->numerator, $this->denominator * $other->denominator);
     }
 
     /**
-     * @throws MusicException when the divisor is zero
+     * @throws MusicException when the divisor is zero or the quotient cannot be told exactly
      */
     public function dividedBy(self|int $other): self
     {
         $other = is_int($other) ? new self($other, 1) : $other;
 
-        return self::of($this->numerator * $other->denominator, $this->denominator * $other->numerator);
+        if ($other->numerator === 0) {
+            throw MusicException::zeroDenominator();
+        }
+
+        return self::exact($this->numerator * $other->denominator, $this->denominator * $other->numerator);
     }
 
     /** Negative, zero or positive, as this value is less than, equal to or more than the other. */

@@ -14,7 +14,10 @@ use UprightPencil\Music\Measure;
  */
 final class RoadmapReader
 {
-    private const MOST_VISITS = 20000;
+    /** Visits of measures a roadmap may come to, for each measure there is; and in all. A da capo of everything comes to 2. */
+    private const VISITS_A_MEASURE = 8;
+    private const FEWEST = 256;
+    private const MOST_VISITS = 6000;
 
     /** @var array<int, int> where each closing repeat sign leads back to, by measure index */
     private array $leadsBackTo = [];
@@ -122,7 +125,12 @@ final class RoadmapReader
         $repeats = true;
         $index = 0;
         $count = count($this->measures);
-        while ($index < $count && count($visits) < self::MOST_VISITS) {
+        $most = min(self::MOST_VISITS, max(self::FEWEST, self::VISITS_A_MEASURE * $count));
+        while ($index < $count) {
+            if (count($visits) === $most) {
+                $this->problem($index, "the repeats lead through more than {$most} measures; the road is followed no further than this");
+                break;
+            }
             $measure = $this->measures[$index];
             $ending = $this->endings[$index] ?? null;
             if ($ending !== null && !$this->isPlayed($ending, $pass, $repeats)) {

@@ -82,6 +82,46 @@ final class UnreadableScore extends \RuntimeException
         return new self("The .mxl archive unpacks to more than {$limitInMegabytes} MB. It was not opened.");
     }
 
+    public static function hasTooManyAttributes(int $limit): self
+    {
+        return new self("The file has a tag with more than {$limit} attributes, which no score needs. It was not opened.");
+    }
+
+    public static function hasTooLongTags(int $limit): self
+    {
+        return new self("The file has a tag longer than {$limit} characters, which no score needs. It was not opened.");
+    }
+
+    public static function hasTooManyElements(int $limit): self
+    {
+        return new self("The file has more than {$limit} elements, which is more than can be taken.");
+    }
+
+    public static function isTooDeep(int $limit): self
+    {
+        return new self("The file has more than {$limit} elements inside one another, which no score needs. It was not opened.");
+    }
+
+    public static function takesTooLong(int $seconds): self
+    {
+        return new self("Reading the file takes longer than {$seconds} seconds, which no part needs. It was not opened.");
+    }
+
+    public static function takesTooMuch(): self
+    {
+        return new self('Reading the file takes more memory than any score needs. It was not opened.');
+    }
+
+    public static function isTooFine(string $part, string $measure): self
+    {
+        return new self("{$part}, measure {$measure}: a length is a finer part of a quarter note than can be counted exactly.");
+    }
+
+    public static function isBeyondCounting(): self
+    {
+        return new self('The lengths in this score do not fit together: they are finer parts of a quarter note than can be counted.');
+    }
+
     public static function badDivisions(string $part, string $measure, string $value): self
     {
         return new self("{$part}, measure {$measure}: “{$value}” divisions of a quarter note make no sense.");

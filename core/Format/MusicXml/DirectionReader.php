@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
+use UprightPencil\Format\Limits;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Expression;
 use UprightPencil\Music\ExpressionKind;
@@ -28,6 +29,11 @@ final class DirectionReader
 
     /** @var list<Expression> */
     public array $expressions = [];
+
+    public function __construct(private readonly Limits $limits)
+    {
+    }
+
     /** @var list<Tempo> */
     public array $tempos = [];
     /** @var array<int, Direction> */
@@ -59,24 +65,24 @@ final class DirectionReader
                 switch ($child->nodeName) {
                     case 'dynamics':
                         foreach (Xml::children($child) as $dynamic) {
-                            $letters = $dynamic->nodeName === 'other-dynamics' ? $dynamic->textContent : $dynamic->nodeName;
+                            $letters = $dynamic->nodeName === 'other-dynamics' ? $this->cut($dynamic->textContent) : $dynamic->nodeName;
                             $this->expressions[] =
                                 new Expression(ExpressionKind::Dynamic, $measure, $offset, trim($letters));
                         }
                         break;
                     case 'wedge':
                         $this->expressions[] =
-                            new Expression(ExpressionKind::Wedge, $measure, $offset, $child->getAttribute('type'));
+                            new Expression(ExpressionKind::Wedge, $measure, $offset, $this->cut($child->getAttribute('type')));
                         break;
                     case 'words':
-                        $words = trim((string) preg_replace('~\s+~u', ' ', $child->textContent));
+                        $words = $this->cut(trim((string) preg_replace('~\s+~u', ' ', $child->textContent)));
                         if ($words !== '') {
                             $this->words($words, $measure, $offset, $draft);
                             $fromWords ??= self::tempoWord($words);
                         }
                         break;
                     case 'rehearsal':
-                        $draft->rehearsal = trim($child->textContent) ?: $draft->rehearsal;
+                        $draft->rehearsal = $this->cut(trim($child->textContent)) ?: $draft->rehearsal;
                         break;
                     case 'segno':
                         $draft->segno = true;
@@ -151,6 +157,11 @@ final class DirectionReader
         } elseif (preg_match('~^fine\.?$~', $lower) === 1) {
             $draft->fine = true;
         }
+    }
+
+    private function cut(string $text): string
+    {
+        return mb_substr($text, 0, $this->limits->letters);
     }
 
     private static function tempoWord(string $words): ?float

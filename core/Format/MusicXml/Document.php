@@ -43,7 +43,7 @@ final readonly class Document
                 throw UnreadableScore::archiveHasNoScore();
             }
         }
-        $dom = self::parse($bytes);
+        $dom = self::parse(Encoding::toUtf8($bytes), $limits);
         $root = $dom->documentElement;
         if ($root === null) {
             throw UnreadableScore::isNotXml('it has no content');
@@ -54,6 +54,8 @@ final readonly class Document
             'html', 'HTML' => throw UnreadableScore::isHtml(),
             default => throw UnreadableScore::isOtherXml($root->nodeName),
         };
+
+        self::nameParts($root);
 
         return new self($dom, $root, self::nameNotes($root, $limits));
     }
@@ -76,25 +78,23 @@ final readonly class Document
         return $text;
     }
 
-    private static function parse(string $bytes): DOMDocument
+    /** @param string $text UTF-8 */
+    private static function parse(string $text, Limits $limits): DOMDocument
     {
-        $head = substr($bytes, 0, 4096);
-        if (str_starts_with($head, "\xFF\xFE") || str_starts_with($head, "\xFE\xFF") || str_contains($head, "\0")) {
-            $encoding = str_starts_with($head, "\xFE\xFF") || str_starts_with($head, "\0<") ? 'UTF-16BE' : 'UTF-16LE';
-            $head = mb_convert_encoding($head, 'UTF-8', $encoding);
-        }
-        if (preg_match('~^\s*(<!DOCTYPE\s+html|<html)\b~i', (string) $head) === 1) {
+        $head = substr($text, 0, 4096);
+        if (preg_match('~^\s*(<!DOCTYPE\s+html|<html)\b~i', $head) === 1) {
             throw UnreadableScore::isHtml();
         }
-        if (preg_match('~<!ENTITY|<!DOCTYPE[^>]*\[~i', (string) $head) === 1) {
+        if (preg_match('~<!ENTITY|<!DOCTYPE[^>]*\[~i', $head) === 1) {
             throw UnreadableScore::declaresEntities();
         }
+        (new Markup($limits))->check($text);
         $before = libxml_use_internal_errors(true);
         try {
             $dom = new DOMDocument();
             $dom->preserveWhiteSpace = true;
             // Entities are never substituted, the DTD never fetched, the network never used.
-            $read = $dom->loadXML($bytes, LIBXML_NONET | LIBXML_COMPACT);
+            $read = $dom->loadXML($text, LIBXML_NONET | LIBXML_COMPACT);
             $errors = libxml_get_errors();
             libxml_clear_errors();
         } finally {
@@ -103,6 +103,7 @@ final readonly class Document
         if (!$read) {
             throw UnreadableScore::isNotXml(self::explain($errors[0] ?? null));
         }
+        $dom->encoding = 'UTF-8';
         if ($dom->doctype !== null && (string) $dom->doctype->internalSubset !== '') {
             $subset = (string) $dom->doctype->internalSubset;
             if (str_contains($subset, '[') || stripos($subset, '<!ENTITY') !== false) {
@@ -132,6 +133,41 @@ final readonly class Document
     }
 
     /**
+     * Parts are told apart by their ids: one without, or with one that was there before, gets another, in the list of parts too.
+     */
+    private static function nameParts(DOMElement $root): void
+    {
+        $list = Xml::child($root, 'part-list');
+        $labels = [];
+        foreach ($list === null ? [] : Xml::children($list) as $label) {
+            if ($label->nodeName === 'score-part') {
+                $labels[$label->getAttribute('id')][] = $label;
+            }
+        }
+        $parts = [];
+        foreach (Xml::children($root) as $part) {
+            if ($part->nodeName === 'part') {
+                $parts[$part->getAttribute('id')][] = $part;
+            }
+        }
+        $number = 0;
+        foreach ($parts as $id => $same) {
+            foreach ($same as $time => $part) {
+                $number++;
+                if ($time === 0 && preg_match('~^.{1,64}$~su', (string) $id) === 1) {
+                    continue;
+                }
+                for ($free = "P{$number}"; isset($parts[$free]) || isset($labels[$free]); $free .= 'x') {
+                    continue;
+                }
+                $parts[$free] = [];
+                $part->setAttribute('id', $free);
+                ($labels[$id][$time] ?? null)?->setAttribute('id', $free);
+            }
+        }
+    }
+
+    /**
      * Gives every note an id: the one it has when that is usable and unique, else part-measure-number.
      *
      * @return array<string, DOMElement>
@@ -145,7 +181,7 @@ final readonly class Document
                 if ($measure->nodeName !== 'measure') {
                     continue;
                 }
-                $number = (string) preg_replace('~[^A-Za-z0-9]~', '', $measure->getAttribute('number'));
+                $number = substr((string) preg_replace('~[^A-Za-z0-9]~', '', $measure->getAttribute('number')), 0, 20);
                 $times = $numbers[$number] = ($numbers[$number] ?? 0) + 1;
                 $prefix = preg_replace('~[^A-Za-z0-9_.]~', '', $part->getAttribute('id')) . '-m' . $number
                     . ($times > 1 ? ".{$times}" : '') . '-n';
@@ -156,7 +192,7 @@ final readonly class Document
                     }
                     $count++;
                     $id = $note->getAttribute('id');
-                    if (preg_match('~^[A-Za-z_][\w.-]*$~', $id) !== 1 || isset($taken[$id])) {
+                    if (preg_match('~^[A-Za-z_][\w.-]{0,79}$~D', $id) !== 1 || isset($taken[$id])) {
                         $id = self::free($prefix . $count, $taken);
                         $note->setAttribute('id', $id);
                     }

@@ -35,14 +35,16 @@ final class PartReader
 
     /**
      * @param array{name: string, abbreviation: string, sound: string} $label from the part list
+     * @param TimeGrid $grid of the whole score
      */
     public function __construct(
         private readonly string $id,
         private readonly array $label,
         private readonly Limits $limits,
+        private readonly TimeGrid $grid,
     ) {
         $this->slurs = new SlurMatcher();
-        $this->directions = new DirectionReader();
+        $this->directions = new DirectionReader($limits);
     }
 
     /**
@@ -70,7 +72,7 @@ final class PartReader
                 }
                 throw UnreadableScore::hasTooManyMeasures($count, $this->limits->measures);
             }
-            $number = trim($measure->getAttribute('number'));
+            $number = mb_substr(trim($measure->getAttribute('number')), 0, $this->limits->letters);
             $drafts[$index] ??= new MeasureDraft($number === '' ? (string) ($index + 1) : $number);
             $this->measure($measure, $index, $drafts[$index]);
             $index++;
@@ -147,13 +149,13 @@ final class PartReader
                     $this->attributes($child, $draft);
                     break;
                 case 'direction':
-                    $this->directions->read($child, $index, $position->plus($this->offset($child)), $draft);
+                    $this->directions->read($child, $index, $position->plus($this->offset($child, $draft->number)), $draft);
                     break;
                 case 'sound':
                     $this->directions->sound($child, $index, $position, $draft);
                     break;
                 case 'barline':
-                    $this->barline($child, $draft);
+                    $this->barline($child, $index, $draft);
                     break;
             }
         }
@@ -196,17 +198,21 @@ final class PartReader
         if ($duration->isMoreThan(Fraction::of($this->limits->quarters))) {
             throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
         }
+        if (!$this->grid->takes($duration)) {
+            throw UnreadableScore::isTooFine($this->label['name'], $measure);
+        }
 
         return $duration;
     }
 
-    private function offset(DOMElement $direction): Fraction
+    private function offset(DOMElement $direction, string $measure): Fraction
     {
-        $offset = Xml::text($direction, 'offset') ?? '0';
-
-        return is_numeric($offset) && abs((float) $offset) < 1e6
-            ? Fraction::of((int) round((float) $offset), $this->divisions)
+        $text = Xml::text($direction, 'offset') ?? '0';
+        $offset = is_numeric($text) && abs((float) $text) < 1e6
+            ? Fraction::of((int) round((float) $text), $this->divisions)
             : Fraction::zero();
+
+        return $this->grid->takes($offset) ? $offset : throw UnreadableScore::isTooFine($this->label['name'], $measure);
     }
 
     private function attributes(DOMElement $attributes, MeasureDraft $draft): void
@@ -257,7 +263,7 @@ final class PartReader
         return Meter::of($sum, (int) $unit);
     }
 
-    private function barline(DOMElement $barline, MeasureDraft $draft): void
+    private function barline(DOMElement $barline, int $index, MeasureDraft $draft): void
     {
         $style = (string) Xml::text($barline, 'bar-style');
         if (in_array($style, ['light-light', 'light-heavy', 'heavy-heavy'], true)) {
@@ -267,7 +273,7 @@ final class PartReader
         if ($repeat !== null && $repeat->getAttribute('direction') === 'forward') {
             $draft->repeatForward = true;
         } elseif ($repeat !== null && $repeat->getAttribute('direction') === 'backward') {
-            $draft->repeatBack = max(2, min(16, (int) $repeat->getAttribute('times')));
+            $draft->repeatBack = max(2, min($this->limits->times, (int) $repeat->getAttribute('times')));
         }
         $draft->segno = $draft->segno || Xml::child($barline, 'segno') !== null || $barline->getAttribute('segno') !== '';
         $draft->coda = $draft->coda || Xml::child($barline, 'coda') !== null || $barline->getAttribute('coda') !== '';
@@ -276,7 +282,17 @@ final class PartReader
             return;
         }
         preg_match_all('~\d+~', $ending->getAttribute('number'), $numbers);
+        // A number beyond what anybody plays is a slip of the file's; what it said is told.
         $numbers = array_map(intval(...), $numbers[0]);
+        $played = array_values(array_filter($numbers, fn (int $number): bool => $number >= 1 && $number <= $this->limits->times));
+        if ($played !== $numbers) {
+            $this->oddities[] = new Oddity(
+                "An ending is numbered beyond {$this->limits->times} times; only times up to that are played.",
+                $this->id,
+                $index,
+            );
+        }
+        $numbers = array_values(array_unique($played));
         if ($ending->getAttribute('type') === 'start') {
             $this->endings = $numbers === [] ? [1] : $numbers;
             $draft->endings = $this->endings;

@@ -7,6 +7,7 @@ namespace UprightPencil\Format\MusicXml;
 use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Disagreement;
 use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
@@ -37,6 +38,20 @@ final readonly class ScoreReader
      */
     public function fromDocument(Document $document): Score
     {
+        try {
+            return $this->parts($document);
+        } catch (MusicException) {
+            throw UnreadableScore::isBeyondCounting();
+        }
+    }
+
+    /**
+     * @throws UnreadableScore
+     * @throws MusicException when the lengths of several parts do not fit together
+     */
+    private function parts(Document $document): Score
+    {
+        $grid = new TimeGrid($this->limits->grid);
         $labels = $this->labels($document->root);
         $drafts = [];
         $parts = [];
@@ -51,7 +66,7 @@ final readonly class ScoreReader
             if ($label['name'] === '') {
                 $label['name'] = 'Part ' . (count($parts) + 1);
             }
-            $reader = new PartReader($id, $label, $this->limits);
+            $reader = new PartReader($id, $label, $this->limits, $grid);
             $parts[] = $reader->read($element, $drafts);
             $tempos = [...$tempos, ...$reader->tempos()];
             $oddities = [...$oddities, ...$reader->oddities];
@@ -141,13 +156,19 @@ final readonly class ScoreReader
             }
             $instrument = Xml::child($part, 'score-instrument');
             $labels[$part->getAttribute('id')] = [
-                'name' => trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name'))),
-                'abbreviation' => (string) Xml::text($part, 'part-abbreviation'),
-                'sound' => $instrument === null ? '' : (string) Xml::text($instrument, 'instrument-sound'),
+                'name' => $this->cut(trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name')))),
+                'abbreviation' => $this->cut((string) Xml::text($part, 'part-abbreviation')),
+                'sound' => $instrument === null ? '' : $this->cut((string) Xml::text($instrument, 'instrument-sound')),
             ];
         }
 
         return $labels;
+    }
+
+    /** No longer than names and titles are. */
+    private function cut(string $text): string
+    {
+        return mb_strlen($text) <= $this->limits->letters ? $text : mb_substr($text, 0, $this->limits->letters - 1) . '…';
     }
 
     private function title(DOMElement $root): string
@@ -155,11 +176,11 @@ final readonly class ScoreReader
         $work = Xml::child($root, 'work');
         $title = ($work === null ? null : Xml::text($work, 'work-title')) ?: Xml::text($root, 'movement-title');
         if ($title !== null && $title !== '') {
-            return $title;
+            return $this->cut($title);
         }
         foreach (Xml::children($root) as $credit) {
             if ($credit->nodeName === 'credit' && Xml::text($credit, 'credit-type') === 'title') {
-                return (string) Xml::text($credit, 'credit-words');
+                return $this->cut((string) Xml::text($credit, 'credit-words'));
             }
         }
 

@@ -12,6 +12,11 @@ final class MusicException extends \InvalidArgumentException
         return new self('A fraction cannot be divided by zero.');
     }
 
+    public static function isTooFine(): self
+    {
+        return new self('A length is a finer part of a quarter note than can be counted exactly.');
+    }
+
     public static function notANumber(string $text): self
     {
         return new self("“{$text}” is not a number.");

@@ -1,5 +1,10 @@
 <?php
 
 return [
-    'default' => 'sync',
+    'default' => env('QUEUE_CONNECTION', 'database'),
+    'connections' => [
+        'sync' => ['driver' => 'sync'],
+        'database' => ['driver' => 'database', 'table' => 'jobs', 'queue' => 'default', 'retry_after' => 900, 'after_commit' => true],
+    ],
+    'failed' => ['driver' => 'database-uuids', 'database' => env('DB_CONNECTION', 'sqlite'), 'table' => 'failed_jobs'],
 ];

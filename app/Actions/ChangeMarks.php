@@ -9,6 +9,7 @@ use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\User;
+use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use UprightPencil\Format\MarksJson;
@@ -21,6 +22,8 @@ use UprightPencil\Marks\Mark as CoreMark;
  */
 final readonly class ChangeMarks
 {
+    private const TRIES = 3;
+
     /**
      * @param list<CoreMark> $puts
      * @param list<string> $takes keys of marks to take away
@@ -45,7 +48,7 @@ final readonly class ChangeMarks
                 $key = $mark->key();
                 $row = $rows->get($key);
                 $before = $row instanceof Mark ? $row->body : null;
-                $after = MarksJson::toRecord($mark->author === '' ? $mark->by($user->name, $time) : $mark);
+                $after = MarksJson::toRecord($mark->author === '' ? $mark->by($user->name, $time, (string) $user->id) : $mark);
                 $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $before, 'after' => $after];
             }
             $steps = array_values(array_filter($steps, self::changesSomething(...)));
@@ -55,7 +58,7 @@ final readonly class ChangeMarks
             $this->refuseClash($piece, $section, $user, $steps, $seen);
 
             return $this->apply($piece, $section, $user, $steps, 'do', null, $label);
-        });
+        }, self::TRIES);
     }
 
     /**
@@ -84,10 +87,31 @@ final readonly class ChangeMarks
                     throw MarkClash::changedSince($this->lastAuthor($piece, $user, $step['key']));
                 }
             }
+            $this->refuseWhatOnesRightNoLongerReaches($piece, $user, $steps);
             $section = $target->section_id === null ? null : Section::query()->find($target->section_id);
 
             return $this->apply($piece, $section, $user, array_values($steps), $kind, $target->id, $target->label);
-        });
+        }, self::TRIES);
+    }
+
+    /**
+     * Somebody whose right was lowered since may still turn back proposals of their own, and nothing that was decided.
+     *
+     * @param array<int, Step> $steps
+     * @throws AuthorizationException
+     */
+    private function refuseWhatOnesRightNoLongerReaches(Piece $piece, User $user, array $steps): void
+    {
+        if (in_array($piece->roleOf($user), ['own', 'edit'], true)) {
+            return;
+        }
+        foreach ($steps as $step) {
+            foreach ([$step['before'], $step['after']] as $record) {
+                if ($record !== null && ($record['state'] !== 'proposed' || ($record['authorId'] ?? null) !== (string) $user->id)) {
+                    throw new AuthorizationException('You may propose here now, but not change what was decided, your own earlier marks included.');
+                }
+            }
+        }
     }
 
     /** The row of the piece, held until the transaction ends, so that writers come one after another. */

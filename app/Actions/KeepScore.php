@@ -4,60 +4,56 @@ declare(strict_types=1);
 
 namespace App\Actions;
 
+use App\Import\PreparedScore;
 use App\Models\Piece;
 use App\Models\Shelf;
-use App\Scores\Readings;
-use App\Scores\Understanding;
 use Illuminate\Support\Facades\DB;
 use UprightPencil\Format\Exception\UnreadableScore;
-use UprightPencil\Format\MusicXml\Document;
-use UprightPencil\Format\MusicXml\ScoreReader;
-use UprightPencil\Format\MusicXml\ScoreWriter;
-use UprightPencil\Music\Part;
-use UprightPencil\Music\Score;
 
 /** Puts a score in the rack: all of it or nothing. */
 final readonly class KeepScore
 {
     /**
+     * Reads a score of ours and keeps it; somebody else's file is read apart first ({@see \App\Import\ScoreReading}).
+     *
      * @throws UnreadableScore
      */
     public function keep(Shelf $shelf, string $bytes, string $fileName, ?string $title = null, ?int $lesson = null): Piece
     {
-        $score = (new ScoreReader())->read($bytes);
-        $summary = (new Understanding())->of($score, pathinfo($fileName, PATHINFO_FILENAME));
+        return $this->keepPrepared($shelf, $bytes, PreparedScore::of($bytes, $fileName), $fileName, $title, $lesson);
+    }
 
-        return DB::transaction(function () use ($shelf, $bytes, $fileName, $title, $lesson, $score, $summary): Piece {
-            $chosen = $title !== null && trim($title) !== '' ? trim($title) : $summary['title'];
+    public function keepPrepared(
+        Shelf $shelf,
+        string $bytes,
+        PreparedScore $prepared,
+        string $fileName,
+        ?string $title = null,
+        ?int $lesson = null,
+    ): Piece {
+        $chosen = $title !== null && trim($title) !== '' ? trim($title) : $prepared->summary['title'];
+        $fields = [
+            'user_id' => $shelf->user_id,
+            'title' => $chosen,
+            'lesson_number' => $lesson,
+            'source_name' => mb_substr($fileName, 0, 200),
+            'source_hash' => hash('sha256', $bytes),
+            'source' => (string) gzcompress($bytes),
+            'source_bytes' => strlen($bytes),
+            'summary' => $prepared->summary,
+            'revision' => 0,
+        ];
+
+        return DB::transaction(function () use ($shelf, $prepared, $fields): Piece {
             /** @var Piece $piece */
-            $piece = $shelf->pieces()->create([
-                'user_id' => $shelf->user_id,
-                'title' => $chosen,
-                'lesson_number' => $lesson,
-                'source_name' => $fileName,
-                'source_hash' => hash('sha256', $bytes),
-                'source' => gzcompress($bytes),
-                'summary' => $summary,
-                'revision' => 0,
-            ]);
-            foreach ($score->parts as $position => $part) {
-                $this->section($piece, $score, $part, $position, $bytes);
+            $piece = $shelf->pieces()->create($fields);
+            foreach ($prepared->sections as $section) {
+                $piece->sections()->create([...$section, 'reading_version' => $prepared->readingVersion]);
             }
 
             return $piece;
-        });
+        }, self::TRIES);
     }
 
-    private function section(Piece $piece, Score $score, Part $part, int $position, string $bytes): void
-    {
-        $piece->sections()->create([
-            'part_id' => $part->id,
-            'name' => $part->name,
-            'instrument' => $part->instrument->value,
-            'position' => $position,
-            'source' => gzcompress((new ScoreWriter(Document::open($bytes)))->part($part->id)),
-            'reading' => Readings::pack($score->withParts($part)),
-            'reading_version' => Readings::version(),
-        ]);
-    }
+    private const TRIES = 3;
 }

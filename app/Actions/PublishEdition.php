@@ -47,7 +47,7 @@ final readonly class PublishEdition
             ]);
 
             return $edition;
-        });
+        }, 3);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
 use UprightPencil\Printing\Density;
@@ -79,6 +80,12 @@ final class Edition extends Model
         ];
     }
 
+    /** @return array<string, array{musicxml: string, list: list<string>}> the pages beside the main one, by {@see keyOf()} */
+    public function pages(): array
+    {
+        return $this->kept();
+    }
+
     /** @return array<string, array{musicxml: string, list: list<string>}> */
     private function kept(): array
     {
@@ -89,6 +96,6 @@ final class Edition extends Model
 
     protected function casts(): array
     {
-        return ['changed' => 'array', 'created_at' => 'datetime'];
+        return ['musicxml' => Bytes::class, 'pages' => Bytes::class, 'changed' => 'array', 'created_at' => 'datetime'];
     }
 }

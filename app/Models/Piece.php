@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -22,6 +23,7 @@ use UprightPencil\Music\Score;
  * @property string $source_name
  * @property string $source_hash
  * @property string $source the uploaded file, compressed
+ * @property int $source_bytes how large it was
  * @property array<string, mixed> $summary what was understood of it
  * @property int $revision counts every change to its marks
  * @property array<string, float>|null $tempos the director's, in quarter notes a minute by measure number
@@ -39,7 +41,7 @@ final class Piece extends Model
 
     protected function casts(): array
     {
-        return ['summary' => 'array', 'tempos' => 'array', 'archived_at' => 'datetime'];
+        return ['source' => Bytes::class, 'summary' => 'array', 'tempos' => 'array', 'archived_at' => 'datetime'];
     }
 
     /** @return BelongsTo<User, $this> */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -21,7 +22,8 @@ use Illuminate\Support\Carbon;
  * @property string $source the part alone as MusicXML, every note with its id, compressed
  * @property string|null $reading
  * @property int $reading_version
- * @property array<string, mixed>|null $state
+ * @property array<string, mixed>|null $state as {@see \App\Scores\SectionStates} tells it; null while it is not known
+ * @property Carbon|null $state_began_at when it was begun to be worked out, while that has not come to an end
  * @property Carbon|null $bowed_at when the director called its bowing done
  * @property Carbon|null $fingered_at when the director called its fingering done
  * @property string|null $density how many fingers its page shows; null as the class has it
@@ -29,13 +31,18 @@ use Illuminate\Support\Carbon;
  */
 final class Section extends Model
 {
+    /** Everything but the music itself, which is long. */
+    public const LIGHT = [
+        'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'state_began_at',
+    ];
+
     protected $guarded = ['id'];
 
     protected $hidden = ['source', 'reading'];
 
     protected function casts(): array
     {
-        return ['state' => 'array', 'bowed_at' => 'datetime', 'fingered_at' => 'datetime'];
+        return ['source' => Bytes::class, 'reading' => Bytes::class, 'state' => 'array', 'bowed_at' => 'datetime', 'fingered_at' => 'datetime', 'state_began_at' => 'datetime'];
     }
 
     /** @return BelongsTo<Piece, $this> */

@@ -23,6 +23,12 @@ final class Share extends Model
 {
     protected $fillable = ['email', 'user_id', 'may', 'token'];
 
+    /** Whether it was sent to this person's address. */
+    public function isFor(User $user): bool
+    {
+        return mb_strtolower($user->email) === mb_strtolower($this->email);
+    }
+
     /** @return BelongsTo<Piece, $this> */
     public function piece(): BelongsTo
     {

@@ -26,6 +26,18 @@ final class User extends Authenticatable
         return ['password' => 'hashed', 'settings' => 'array'];
     }
 
+    /** @return HasMany<Piece, $this> */
+    public function pieces(): HasMany
+    {
+        return $this->hasMany(Piece::class);
+    }
+
+    /** Bytes of all scores in the rack, the bin included: what the quota counts. */
+    public function bytesUsed(): int
+    {
+        return (int) $this->pieces()->withTrashed()->sum('source_bytes');
+    }
+
     /** @return HasMany<Shelf, $this> */
     public function shelves(): HasMany
     {

@@ -4,14 +4,34 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Database\SQLiteConnection;
+use App\Mail\LetterTransport;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Mail;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\URL;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
 {
+    /** Letters one address may ask for in a minute. */
+    private const LETTERS = 10;
+
+    public function register(): void
+    {
+        Connection::resolverFor('sqlite', static fn (...$given): SQLiteConnection => new SQLiteConnection(...$given));
+    }
+
     public function boot(): void
     {
         // Lazy loading stays allowed: the action layer works on single models.
         Model::preventSilentlyDiscardingAttributes();
+        Mail::extend('letters', static fn (): LetterTransport => new LetterTransport());
+        RateLimiter::for('letters', static fn (Request $request): Limit => Limit::perMinute(self::LETTERS)->by((string) $request->ip()));
+        // Links are made with the name the server was given, whatever a caller calls it.
+        URL::forceRootUrl(config()->string('app.url'));
     }
 }

@@ -6,11 +6,7 @@ namespace App\Scores;
 
 use App\Models\Section;
 use ArrayObject;
-use FilesystemIterator;
 use Illuminate\Support\Facades\Cache;
-use RecursiveDirectoryIterator;
-use RecursiveIteratorIterator;
-use SplFileInfo;
 use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\Slurred;
 use UprightPencil\Fingering\FingerPlan;
@@ -26,8 +22,10 @@ use UprightPencil\Review\Flag;
 final class SectionMemory implements PlanMemory
 {
     private const SECONDS = 86400;
-    /** How long it may take until a changed rule is noticed, in seconds: code itself is looked at about as often. */
-    private const SECONDS_TO_LOOK = 2;
+    /** Length of a kept reading from which working it out is so long that it is written down when it begins, in bytes. */
+    private const LONG = 40000;
+    /** How long working out may take until it counts as never finished, in seconds. */
+    private const UNFINISHED = 45;
 
     /** @var array<string, array<mixed>|null> by slot */
     private array $gists = [];
@@ -55,15 +53,40 @@ final class SectionMemory implements PlanMemory
             }
         }
 
+        $this->begin($key);
+
         return null;
+    }
+
+    /**
+     * Writes down that a long part is being worked out. What was begun and never came to an end is not begun again: it would take
+     * one server process after the other with it.
+     *
+     * @throws UnfinishedPlan
+     */
+    private function begin(string $key): void
+    {
+        if (strlen((string) $this->section->reading) < self::LONG) {
+            return;
+        }
+        $mark = "begun:{$this->name($key)}";
+        $began = Cache::get($mark);
+        if (is_int($began) && time() - $began > self::UNFINISHED) {
+            throw UnfinishedPlan::of($this->section->name);
+        }
+        rescue(static fn () => Cache::put($mark, is_int($began) ? $began : time(), self::SECONDS), report: false);
     }
 
     public function put(string $key, BowPlan|FingerPlan $plan): void
     {
         $this->here["{$this->section->id} {$key}"] = $plan;
+        if (strlen((string) $this->section->reading) >= self::LONG) {
+            rescue(fn () => Cache::forget("begun:{$this->name($key)}"), report: false);
+        }
         if ($this->isKept) {
             $name = $this->name($key);
-            defer(function () use ($key, $name, $plan): void {
+            // Where nothing can be written, it is worked out again next time.
+            defer(fn () => rescue(function () use ($key, $name, $plan): void {
                 Cache::put($this->slot($key), ['name' => $name, 'plan' => serialize($plan)], self::SECONDS);
                 Cache::put($this->slot($key, 'gist'), [
                     'name' => $name,
@@ -71,7 +94,7 @@ final class SectionMemory implements PlanMemory
                     'slurred' => $plan instanceof BowPlan ? (string) Slurred::of($plan) : '',
                     'directions' => $plan instanceof BowPlan ? $plan->directions() : '',
                 ], self::SECONDS);
-            })->always();
+            }, report: false))->always();
         }
     }
 
@@ -131,27 +154,6 @@ final class SectionMemory implements PlanMemory
     /** The score and the rules a plan was made from. */
     private function of(): string
     {
-        return "{$this->section->piece->source_hash} {$this->section->part_id} " . self::code();
-    }
-
-    /** Changes whenever the planners do, so that no plan outlives the rules it was made by. */
-    private static function code(): int
-    {
-        static $code = null;
-
-        return $code ??= Readings::version() + Cache::remember('age of the rules', self::SECONDS_TO_LOOK, self::age(...));
-    }
-
-    /** When a file of the planners was last changed. */
-    private static function age(): int
-    {
-        $age = 0;
-        $core = new RecursiveDirectoryIterator(base_path('core'), FilesystemIterator::SKIP_DOTS);
-        /** @var SplFileInfo $file */
-        foreach (new RecursiveIteratorIterator($core) as $file) {
-            $age = max($age, $file->getMTime());
-        }
-
-        return $age;
+        return "{$this->section->piece->source_hash} {$this->section->part_id} " . RulesVersion::now();
     }
 }

@@ -82,6 +82,7 @@ final class MarksJson
             'comment' => $mark->comment,
             'author' => $mark->author,
             'time' => $mark->time,
+            'authorId' => $mark->authorId,
         ];
     }
 
@@ -123,6 +124,7 @@ final class MarksJson
             self::string($record, 'comment'),
             self::string($record, 'author'),
             self::string($record, 'time'),
+            authorId: self::string($record, 'authorId'),
         );
     }
 

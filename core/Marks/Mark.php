@@ -23,7 +23,9 @@ final readonly class Mark
      * @param int|null $pass acts on this time through only; null on all
      * @param list<string> $targets ids of the second place of each kind that names one ('' for the others)
      * @param array{note: string, direction: string}|null $reason what the mark is meant to reach
+     * @param string $author as people read it
      * @param int $line line of the pencil lines it was read from, 0 for none
+     * @param string $authorId by which authors are told apart: two may have one name; empty where nobody is known
      */
     public function __construct(
         public string $id,
@@ -40,6 +42,7 @@ final readonly class Mark
         public string $author = '',
         public string $time = '',
         public int $line = 0,
+        public string $authorId = '',
     ) {
     }
 
@@ -77,7 +80,7 @@ final readonly class Mark
             (string) $this->inside,
             $this->for,
             (string) $this->pass,
-            $this->state === MarkState::Proposed ? 'proposed by ' . $this->author : '',
+            $this->state === MarkState::Proposed ? 'proposed by ' . ($this->authorId === '' ? $this->author : "#{$this->authorId}") : '',
         ]);
     }
 
@@ -107,9 +110,9 @@ final readonly class Mark
         return implode(' or ', array_map(static fn (MarkKind $kind): string => $kind->words(), $this->kinds));
     }
 
-    public function by(string $author, string $time): self
+    public function by(string $author, string $time, string $authorId = ''): self
     {
-        return $this->with(author: $author, time: $time);
+        return $this->with(author: $author, time: $time, authorId: $authorId);
     }
 
     public function named(string $id): self
@@ -133,6 +136,7 @@ final readonly class Mark
         ?string $author = null,
         ?string $time = null,
         ?string $id = null,
+        ?string $authorId = null,
     ): self {
         return new self(
             $id ?? $this->id,
@@ -149,6 +153,7 @@ final readonly class Mark
             $author ?? $this->author,
             $time ?? $this->time,
             $this->line,
+            $authorId ?? $this->authorId,
         );
     }
 }

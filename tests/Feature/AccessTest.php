@@ -17,7 +17,7 @@ final class AccessTest extends FeatureTestCase
     /** @return iterable<string, array{string, string, array<string, mixed>, array<string, int>}> */
     public static function routes(): iterable
     {
-        $all = ['own' => 200, 'edit' => 200, 'propose' => 200, 'read' => 200, 'stranger' => 403, 'guest' => 401];
+        $all = ['own' => 200, 'edit' => 200, 'propose' => 200, 'read' => 200, 'stranger' => 404, 'guest' => 401];
         $editors = ['propose' => 403, 'read' => 403] + $all;
         $owner = ['edit' => 403] + $editors;
         yield 'piece' => ['GET', 'pieces/{piece}', [], $all];
@@ -84,7 +84,7 @@ final class AccessTest extends FeatureTestCase
         $section = $this->section($piece);
         $this->actingAs($this->director)->deleteJson("/api/pieces/{$piece->id}")->assertOk();
 
-        $this->getJson("/api/sections/{$section->id}")->assertForbidden();
+        $this->getJson("/api/sections/{$section->id}")->assertNotFound();
         $this->postJson("/api/pieces/{$piece->id}/restore")->assertOk();
         $this->getJson("/api/sections/{$section->id}")->assertOk();
         $this->actingAs($this->stranger)->postJson("/api/pieces/{$piece->id}/restore")->assertNotFound();

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Actions\KeepScore;
+use App\Jobs\WorkOutStates;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
@@ -70,6 +71,12 @@ abstract class FeatureTestCase extends TestCase
     protected function twoViolins(string $music): Piece
     {
         return app(KeepScore::class)->keep($this->shelf(), TwoParts::musicXml($music, $music), 'two.musicxml');
+    }
+
+    /** What the queue does in the background before the rack is looked at. */
+    protected function workOut(): void
+    {
+        WorkOutStates::dispatchSync($this->director->id);
     }
 
     protected function section(Piece $piece): Section

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Letter;
 use UprightPencil\Format\MusicXml\ScoreReader;
 
 final class HandOutTest extends FeatureTestCase
@@ -85,9 +86,16 @@ final class HandOutTest extends FeatureTestCase
         $token = basename($share->json('url'));
         auth()->guard('web')->logout();
 
-        $this->getJson("/api/invitation/{$token}")->assertJsonPath('owner', 'Maren')->assertJsonPath('hasAccount', false);
-        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'short'])->assertStatus(422);
-        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'long enough'])->assertJsonPath('piece', $piece->id);
+        // The link alone gives nobody an account: a letter to the address does.
+        $this->getJson("/api/invitation/{$token}")->assertJsonPath('owner', 'Maren')->assertJsonMissingPath('hasAccount');
+        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'long enough for all'])->assertUnauthorized();
+        $this->postJson("/api/invitation/{$token}/letter")->assertStatus(202);
+        self::assertSame(1, preg_match('~/welcome/(\w+)\?~', Letter::query()->latest('id')->firstOrFail()->text, $match));
+        $this->postJson('/api/password', ['email' => 'new@example.test', 'token' => $match[1], 'password' => 'short'])->assertStatus(422);
+        $this->postJson('/api/password', ['email' => 'new@example.test', 'token' => $match[1], 'name' => 'Neva', 'password' => 'long enough for all'])
+            ->assertJsonPath('user.name', 'Neva');
+        self::assertSame([], $this->getJson('/api/rack')->json('shared'), 'nobody is taken in unasked');
+        $this->postJson("/api/invitation/{$token}")->assertJsonPath('piece', $piece->id);
         $this->getJson("/api/pieces/{$piece->id}")->assertJsonPath('role', 'propose');
         self::assertCount(1, $this->getJson('/api/rack')->json('shared'));
         $this->actingAs($this->stranger)->postJson("/api/invitation/{$token}")->assertForbidden();
@@ -95,6 +103,7 @@ final class HandOutTest extends FeatureTestCase
         $this->deleteJson("/api/shares/{$share->json('id')}")->assertOk();
         $this->getJson("/api/invitation/{$token}")->assertNotFound();
     }
+
     public function testAPartShowsAsManyFingersAsItWasGiven(): void
     {
         $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));

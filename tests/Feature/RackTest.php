@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Models\Piece;
 use Illuminate\Http\UploadedFile;
+use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Support\Passage;
 
@@ -92,23 +93,30 @@ final class RackTest extends FeatureTestCase
         $this->getJson('/api/rack')->assertJsonPath('shelves.0.name', 'Summer');
     }
 
+    private function rack(): TestResponse
+    {
+        $this->workOut();
+
+        return $this->getJson('/api/rack')->assertJsonPath('unknown', 0);
+    }
+
     public function testTheRackShowsHowFarASectionIs(): void
     {
         $piece = $this->piece();
         $section = $this->section($piece);
         $this->actingAs($this->director);
-        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.sections.0.bowed', 0);
+        $this->rack()->assertJsonPath('shelves.0.pieces.0.sections.0.bowed', 0);
         $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
-        self::assertEqualsWithDelta(0.667, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'), 0.001);
-        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.sections.0.fingered', 0);
+        self::assertEqualsWithDelta(0.667, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'), 0.001);
+        $this->rack()->assertJsonPath('shelves.0.pieces.0.sections.0.fingered', 0);
         $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '2.1 3', 'seen' => 9]);
-        self::assertGreaterThan(0.6, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.fingered'));
+        self::assertGreaterThan(0.6, $this->rack()->json('shelves.0.pieces.0.sections.0.fingered'));
         $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => true])
             ->assertExactJson(['bow' => true, 'hand' => false]);
-        self::assertEquals(1, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'));
+        self::assertEquals(1, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'));
         $this->getJson("/api/sections/{$section->id}")->assertJsonPath('section.done', ['bow' => true, 'hand' => false]);
         $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => false]);
-        self::assertLessThan(1, $this->getJson('/api/rack')->json('shelves.0.pieces.0.sections.0.bowed'));
+        self::assertLessThan(1, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'));
     }
 
     public function testSigningInAndOut(): void

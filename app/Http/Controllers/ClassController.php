@@ -68,9 +68,13 @@ final class ClassController extends Controller
     /** The shelf whose ensemble is meant; null for all of the director's. */
     private function shelf(Request $request): ?Shelf
     {
-        $id = $request->integer('shelf');
+        $id = $request->input('shelf');
+        if ($id === null || $id === '' || $id === 0 || $id === '0') {
+            return null;
+        }
+        abort_unless(is_numeric($id) && preg_match('~^\d{1,12}$~', (string) $id) === 1, 404);
 
-        return $id === 0 ? null : $this->user($request)->shelves()->findOrFail($id);
+        return $this->user($request)->shelves()->findOrFail((int) $id);
     }
 
     private function settings(Request $request): ClassSettings

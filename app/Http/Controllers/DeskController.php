@@ -13,6 +13,7 @@ use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Scores\Plans;
+use App\Scores\SectionStates;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -32,6 +33,7 @@ final class DeskController extends Controller
         private readonly Plans $plans,
         private readonly DeskSection $resource,
         private readonly ChangeMarks $changes,
+        private readonly SectionStates $states,
     ) {
     }
 
@@ -51,7 +53,8 @@ final class DeskController extends Controller
     public function hand(Request $request, Section $section): JsonResponse
     {
         $this->authorize('view', $section->piece);
-        $halves = $this->plans->halves($section, ['bow' => $request->string('bow')->value()]);
+        $bow = $request->query('bow');
+        $halves = $this->plans->halves($section, ['bow' => is_string($bow) ? $bow : '']);
 
         return response()->json($this->resource->plan($section, $halves, $this->user($request)));
     }
@@ -86,7 +89,7 @@ final class DeskController extends Controller
         );
         if ($state === MarkState::Proposed) {
             $now = Carbon::now()->toIso8601String();
-            $puts = array_map(static fn (CoreMark $mark): CoreMark => $mark->by($user->name, $now), $puts);
+            $puts = array_map(static fn (CoreMark $mark): CoreMark => $mark->by($user->name, $now, (string) $user->id), $puts);
             $takes = $this->onlyOwnProposals($section, $takes, $user->id);
         }
 
@@ -124,11 +127,11 @@ final class DeskController extends Controller
     {
         $this->authorize('edit', $section->piece);
         $data = $request->validate([
-            'key' => ['required', 'string'],
-            'answer' => ['required', 'in:take,decline,choose'],
+            'key' => ['required', 'string', 'max:300'],
+            'answer' => ['required', 'string', 'in:take,decline,choose'],
             'choice' => ['nullable', 'integer', 'min:0', 'max:9'],
-            'seen' => ['required', 'integer'],
-        ]);
+            'seen' => ['required', 'integer', 'min:0', 'max:999999999'],
+        ], ['*' => 'This cannot be settled so. Load the page again and press once more.']);
         $mark = $section->marks()->where('key', $data['key'])->first();
         $core = $mark instanceof Mark ? $mark->toCore() : null;
         if ($core === null) {
@@ -168,7 +171,10 @@ final class DeskController extends Controller
     public function done(Request $request, Section $section): JsonResponse
     {
         $this->authorize('edit', $section->piece);
-        $data = $request->validate(['what' => ['required', 'in:bow,hand'], 'done' => ['required', 'boolean']]);
+        $data = $request->validate(
+            ['what' => ['required', 'string', 'in:bow,hand'], 'done' => ['required', 'boolean']],
+            ['*' => 'Say whether the bowing or the fingers are done.'],
+        );
         $section->update([
             $data['what'] === 'bow' ? 'bowed_at' : 'fingered_at' => $data['done'] ? Carbon::now() : null,
             'state' => null,
@@ -194,7 +200,10 @@ final class DeskController extends Controller
     public function leave(Request $request, Section $section): JsonResponse
     {
         $this->authorize('edit', $section->piece);
-        $data = $request->validate(['key' => ['required', 'string', 'max:200'], 'leave' => ['required', 'boolean']]);
+        $data = $request->validate(
+            ['key' => ['required', 'string', 'max:200'], 'leave' => ['required', 'boolean']],
+            ['*' => 'Say what is left as it is.'],
+        );
         $where = ['piece_id' => $section->piece_id, 'key' => $data['key']];
         if ($data['leave']) {
             LeftFlag::query()->updateOrCreate($where, ['user_id' => $this->user($request)->id]);
@@ -254,6 +263,16 @@ final class DeskController extends Controller
             // Told below, with the section as it stands.
         }
         $halves = $this->plans->halves($section, $clash === null ? self::known($request) : []);
+        if (!$halves->handWaits()) {
+            // The part has just been worked out: the rack need not do it again.
+            defer(fn () => rescue(fn () => $this->states->keep(
+                $section,
+                $halves->score,
+                $halves->part,
+                $halves->book,
+                count($halves->flags),
+            ), report: false))->always();
+        }
 
         return response()->json([
             ...$this->resource->plan($section, $halves, $user),

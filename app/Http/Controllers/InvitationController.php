@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Jobs\SendPasswordLetter;
 use App\Models\Share;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\Auth;
 
-/** A co-teacher answers an invitation: signed in, or by setting up an account. */
+/**
+ * A co-teacher answers an invitation, signed in. Who has no account yet asks for a letter to set one up: the link alone, which the
+ * owner knows as well, gives nobody an account under somebody's address.
+ */
 final class InvitationController extends Controller
 {
     public function show(Request $request, string $token): JsonResponse
@@ -23,28 +25,25 @@ final class InvitationController extends Controller
             'owner' => $share->piece->owner->name,
             'email' => $share->email,
             'may' => $share->may,
-            'hasAccount' => User::query()->where('email', $share->email)->exists(),
             'accepted' => $share->user_id !== null && $share->user_id === $request->user()?->id,
         ]);
+    }
+
+    public function letter(string $token): JsonResponse
+    {
+        $share = $this->find($token);
+        SendPasswordLetter::dispatch($share->email, true);
+
+        return response()->json([
+            'message' => "A letter is on its way to {$share->email}. Open the address in it, choose a password, and come back to this page.",
+        ], 202);
     }
 
     public function accept(Request $request, string $token): JsonResponse
     {
         $share = $this->find($token);
-        $user = $request->user();
-        if (!$user instanceof User) {
-            if (User::query()->where('email', $share->email)->exists()) {
-                return response()->json(['message' => "Sign in as {$share->email} first."], 401);
-            }
-            $data = $request->validate([
-                'name' => ['required', 'string', 'max:80'],
-                'password' => ['required', 'string', 'min:8', 'max:200'],
-            ], ['name.required' => 'Type your name.', 'password.*' => 'Choose a password of at least 8 characters.']);
-            $user = User::query()->create([...$data, 'email' => $share->email]);
-            Auth::login($user, true);
-            $request->session()->regenerate();
-        }
-        if (mb_strtolower($user->email) !== mb_strtolower($share->email)) {
+        $user = $this->user($request);
+        if (!$share->isFor($user)) {
             return response()->json(['message' => "This invitation is for {$share->email}; you are signed in as {$user->email}."], 403);
         }
         $share->update(['user_id' => $user->id]);

@@ -4,48 +4,43 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Http\Resources\RackPiece;
-use App\Models\Piece;
+use App\Http\Resources\RackRows;
+use App\Jobs\WorkOutStates;
 use App\Models\Shelf;
+use App\Server\Health;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
 final class RackController extends Controller
 {
-    public function show(Request $request, RackPiece $resource): JsonResponse
-    {
-        $user = $this->user($request);
-        $archived = $request->boolean('earlier');
-        $with = ['sections.marks', 'sections.editions', 'sections.piece.owner', 'shares'];
-        $shelves = [];
-        foreach ($user->shelves()->get() as $shelf) {
-            $pieces = $shelf->pieces()->with($with)
-                ->when($archived, fn ($query) => $query->whereNotNull('archived_at'), fn ($query) => $query->whereNull('archived_at'))
-                ->orderBy('lesson_number')->orderBy('id')->get();
-            $shelves[] = [
-                ...$shelf->only('id', 'name', 'note', 'kind'),
-                'pieces' => $pieces->map(fn (Piece $piece): array => $resource->toArray($piece, $user))->values(),
-            ];
-        }
-        $shared = Piece::query()->with([...$with, 'owner'])
-            ->whereHas('shares', fn ($query) => $query->where('user_id', $user->id))->orderBy('id')->get();
+    private const SAYS = ['name.required' => 'Give the shelf a name.', '*' => 'A shelf’s name has at most 80 letters, its note 120.'];
 
-        return response()->json([
-            'shelves' => $shelves,
-            'shared' => $shared->map(fn (Piece $piece): array => [
-                ...$resource->toArray($piece, $user),
-                'owner' => $piece->owner->name,
-            ])->values(),
-        ]);
+    /** The shelves as they are known; what is not known yet is worked out in the background, never here. */
+    public function show(Request $request, RackRows $rows, Health $health): JsonResponse
+    {
+        $request->validate(['earlier' => ['nullable', 'string', 'in:0,1'], 'bin' => ['nullable', 'string', 'in:0,1']]);
+        $user = $this->user($request);
+        $rack = $rows->of($user, match (true) {
+            $request->boolean('bin') => 'bin',
+            $request->boolean('earlier') => 'earlier',
+            default => 'now',
+        });
+        if ($rack['unknown'] > 0) {
+            rescue(static function () use ($user): void {
+                WorkOutStates::dispatch($user->id);
+            });
+        }
+
+        return response()->json([...$rack, 'notice' => $health->notice()]);
     }
 
     public function addShelf(Request $request): JsonResponse
     {
         $data = $request->validate([
             'name' => ['required', 'string', 'max:80'],
-            'kind' => ['required', 'in:programme,book'],
+            'kind' => ['required', 'string', 'in:programme,book'],
             'note' => ['nullable', 'string', 'max:120'],
-        ], ['name.required' => 'Give the shelf a name.']);
+        ], self::SAYS);
         $shelf = $this->user($request)->shelves()->create([
             ...$data,
             'note' => $data['note'] ?? '',
@@ -58,10 +53,11 @@ final class RackController extends Controller
     public function renameShelf(Request $request, Shelf $shelf): JsonResponse
     {
         abort_unless($shelf->user_id === $this->user($request)->id, 404);
-        $shelf->update($request->validate([
+        $data = $request->validate([
             'name' => ['sometimes', 'required', 'string', 'max:80'],
             'note' => ['sometimes', 'nullable', 'string', 'max:120'],
-        ], ['name.required' => 'Give the shelf a name.']));
+        ], self::SAYS);
+        $shelf->update(isset($data['note']) || !array_key_exists('note', $data) ? $data : [...$data, 'note' => '']);
 
         return response()->json($shelf->only('id', 'name', 'note', 'kind'));
     }

@@ -8,6 +8,7 @@ use App\Http\Resources\FlagRow;
 use App\Models\LeftFlag;
 use App\Models\Piece;
 use App\Models\Section;
+use App\Scores\KeptAnswers;
 use App\Scores\Plans;
 use App\Scores\SectionPlan;
 use Illuminate\Http\JsonResponse;
@@ -24,24 +25,31 @@ use UprightPencil\Sections\Unisons;
 /** All sections at once: their strokes side by side, and everything that needs a look in playing order. */
 final class TuttiController extends Controller
 {
-    public function __construct(private readonly Plans $plans)
+    public function __construct(private readonly Plans $plans, private readonly KeptAnswers $kept)
     {
     }
 
     public function show(Piece $piece): JsonResponse
     {
         $this->authorize('view', $piece);
+
+        return response()->json($this->kept->remember('tutti', $piece, fn (): array => $this->together($piece)));
+    }
+
+    /** @return array<string, mixed> */
+    private function together(Piece $piece): array
+    {
         $plans = $this->plansOf($piece);
         $sections = $piece->sections->keyBy('part_id');
         if ($plans === []) {
-            return response()->json(array_fill_keys(['sections', 'measures', 'stretches', 'hands', 'entrances', 'unisons'], []));
+            return array_fill_keys(['sections', 'measures', 'stretches', 'hands', 'entrances', 'unisons'], []);
         }
         $score = $plans[0]->score;
         $parts = array_map(static fn (SectionPlan $plan): Part => $plan->part->part, $plans);
         $comparison = new Comparison($score, array_map(static fn (SectionPlan $plan): PartPlan => $plan->part, $plans));
         $stretches = $comparison->stretches();
 
-        return response()->json([
+        return [
             'title' => $piece->title,
             'measures' => array_map(static fn (Measure $measure): array => [
                 'number' => $measure->number,
@@ -76,7 +84,7 @@ final class TuttiController extends Controller
                 'text' => $flag->text,
                 'ways' => self::ways($flag),
             ], $comparison->hands($stretches)),
-        ]);
+        ];
     }
 
     /** Everything that needs a look, section by section in playing order. */
@@ -84,20 +92,27 @@ final class TuttiController extends Controller
     {
         $this->authorize('view', $piece);
         $left = LeftFlag::query()->with('user')->where('piece_id', $piece->id)->get()->keyBy('key');
+        $rows = array_map(
+            static fn (array $row): array => [...$row, 'leftBy' => $left->get($row['key'])?->user->name],
+            $this->kept->remember('read-through', $piece, fn (): array => $this->flags($piece)),
+        );
+
+        return response()->json(['title' => $piece->title, 'flags' => $rows, 'revision' => $piece->revision]);
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function flags(Piece $piece): array
+    {
         $rows = [];
         foreach ($piece->sections as $section) {
             $plan = $this->plans->of($section);
             foreach ($plan->part->flags as $flag) {
-                $rows[] = [
-                    ...FlagRow::of($flag, $plan->score, $left->get($flag->key())),
-                    'section' => $section->id,
-                    'sectionName' => $section->name,
-                ];
+                $rows[] = [...FlagRow::of($flag, $plan->score, null), 'section' => $section->id, 'sectionName' => $section->name];
             }
         }
         usort($rows, static fn (array $a, array $b): int => $a['index'] <=> $b['index'] ?: $a['section'] <=> $b['section']);
 
-        return response()->json(['title' => $piece->title, 'flags' => $rows, 'revision' => $piece->revision]);
+        return $rows;
     }
 
     /** @return list<SectionPlan> */

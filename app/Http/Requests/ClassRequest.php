@@ -23,6 +23,8 @@ final class ClassRequest extends FormRequest
     public function rules(): array
     {
         $rules = [
+            'about' => ['sometimes', 'string', 'max:20'],
+            'shelf' => ['sometimes', 'nullable', 'integer', 'min:0', 'max:999999999999'],
             'profile' => ['required', Rule::in(PlanOptions::PROFILES)],
             'schools' => ['required', 'array'],
             'sizes' => ['required', 'array'],

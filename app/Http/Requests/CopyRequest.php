@@ -5,33 +5,35 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Models\Section;
+use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Facades\Gate;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Sections\MarkCopy;
 
 /** A stretch whose marks are carried elsewhere: moments are quarter notes from the start of the score, as fractions. */
 final class CopyRequest extends FormRequest
 {
-    public function authorize(): bool
+    public function authorize(): Response
     {
         $section = $this->route('section');
 
-        return $section instanceof Section && ($this->user()?->can('edit', $section->piece) ?? false);
+        return $section instanceof Section ? Gate::inspect('edit', $section->piece) : Response::denyAsNotFound();
     }
 
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        $moment = ['required', 'regex:~^\d{1,6}(/\d{1,4})?$~'];
+        $moment = ['required', 'string', 'regex:~^\d{1,6}(/[1-9]\d{0,3})?$~D'];
 
         return [
-            'from' => ['required', 'integer'],
+            'from' => ['required', 'integer', 'min:1', 'max:999999999999'],
             'start' => $moment,
             'until' => $moment,
             'onto' => $moment,
-            'what' => ['required', 'in:bowings,fingers,all'],
+            'what' => ['required', 'string', 'in:bowings,fingers,all'],
             'look' => ['nullable', 'boolean'],
-            'seen' => ['nullable', 'integer'],
+            'seen' => ['nullable', 'integer', 'min:0', 'max:999999999'],
         ];
     }
 

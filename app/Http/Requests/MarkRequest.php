@@ -5,16 +5,18 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Models\Section;
+use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Support\Facades\Gate;
 
 /** Marks to put (as pencil lines) and to take away (by key). */
 final class MarkRequest extends FormRequest
 {
-    public function authorize(): bool
+    public function authorize(): Response
     {
         $section = $this->route('section');
 
-        return $section instanceof Section && ($this->user()?->can('propose', $section->piece) ?? false);
+        return $section instanceof Section ? Gate::inspect('propose', $section->piece) : Response::denyAsNotFound();
     }
 
     /** @return array<string, list<string>> */
@@ -24,7 +26,7 @@ final class MarkRequest extends FormRequest
             'lines' => ['nullable', 'string', 'max:60000'],
             'takes' => ['nullable', 'array', 'max:2000'],
             'takes.*' => ['string', 'max:300'],
-            'seen' => ['nullable', 'integer'],
+            'seen' => ['nullable', 'integer', 'min:0', 'max:999999999'],
             'label' => ['nullable', 'string', 'max:120'],
             'propose' => ['nullable', 'boolean'],
             'anyway' => ['nullable', 'boolean'],
@@ -49,6 +51,6 @@ final class MarkRequest extends FormRequest
 
     public function label(): string
     {
-        return $this->string('label')->value() ?: trim(strtok($this->lines(), "\n") ?: 'change marks');
+        return $this->string('label')->value() ?: mb_substr(trim(strtok($this->lines(), "\n") ?: 'change marks'), 0, 120);
     }
 }

@@ -50,7 +50,7 @@ final readonly class DeskSection
                 'choices' => $mark->isChoice() ? array_map(static fn ($kind): string => $kind->words(), $mark->kinds) : [],
                 'for' => $mark->for,
                 'author' => $mark->author,
-                'mine' => $mark->author === $user->name,
+                'mine' => $mark->authorId === '' ? $mark->author === $user->name : $mark->authorId === (string) $user->id,
                 'time' => $mark->time,
             ], $halves->book->marks),
             'flags' => $flags,

@@ -102,6 +102,17 @@ final class UnreadableScore extends \RuntimeException
         return new self("The file has more than {$limit} elements inside one another, which no score needs. It was not opened.");
     }
 
+    /** @param string $sentence another process said of the file */
+    public static function because(string $sentence): self
+    {
+        return new self($sentence);
+    }
+
+    public static function waitsTooLong(): self
+    {
+        return new self('Many scores are being read just now. Wait a minute and choose the file again.');
+    }
+
     public static function takesTooLong(int $seconds): self
     {
         return new self("Reading the file takes longer than {$seconds} seconds, which no part needs. It was not opened.");

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Server\Backup;
+use App\Server\Backups;
+use Illuminate\Console\Command;
+use RuntimeException;
+
+final class BackupCommand extends Command
+{
+    protected $signature = 'pencil:backup {file? : where it goes; in the folder of backups without it} {--nightly : take away older ones as well}
+        {--check= : only look whether this backup is whole}';
+
+    protected $description = 'Makes a backup of everything that is kept, while the server works, and checks it.';
+
+    public function handle(Backup $backup, Backups $backups): int
+    {
+        try {
+            $check = $this->option('check');
+            $file = is_string($check) && $check !== '' ? $check : $backup->make((string) ($this->argument('file') ?? $backups->next()));
+            $found = $backup->check($file);
+        } catch (RuntimeException $problem) {
+            fwrite(STDERR, "pencil: {$problem->getMessage()}\n");
+
+            return self::FAILURE;
+        }
+        $this->line("{$file}: {$found['rows']} rows of {$found['made']}, whole, " . number_format((float) filesize($file) / 1e6, 1) . ' MB');
+        if ($this->option('nightly') === true) {
+            foreach ($backups->rotate() as $old) {
+                $this->line("Taken away: {$old}");
+            }
+        }
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Exceptions;
+
+use App\Scores\UnfinishedPlan;
+use Illuminate\Auth\Access\AuthorizationException;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Http\Exceptions\PostTooLargeException;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Session\TokenMismatchException;
+use Symfony\Component\ErrorHandler\Error\FatalError;
+use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
+use Symfony\Component\HttpKernel\Exception\HttpException;
+use Symfony\Component\HttpKernel\Exception\MethodNotAllowedHttpException;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
+use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
+use Throwable;
+use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Music\Exception\MusicException;
+
+/** What went wrong, as one sentence for whoever asked: of the API as JSON, elsewhere as a plain page. */
+final class Sentences
+{
+    private const NOT_HERE = 'This is not here any more, or not yours to see.';
+
+    public static function register(Exceptions $exceptions): void
+    {
+        $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => $request->is('api/*'));
+        // Told to the one who asked; in the log once in a while, not at every call while it lasts.
+        $exceptions->dontReport([UnfinishedPlan::class]);
+        $exceptions->throttle(static fn (Throwable $error): mixed => CannotWrite::told($error) === null ? null
+            : \Illuminate\Cache\RateLimiting\Limit::perMinute(5)->by('cannot write'));
+        $exceptions->render(static function (Throwable $error, Request $request): JsonResponse|Response|null {
+            $told = self::told($error);
+            if ($told === null) {
+                return null;
+            }
+            [$sentence, $status] = $told;
+
+            return $request->is('api/*')
+                ? new JsonResponse(['message' => $sentence], $status)
+                : new Response("{$sentence}\n", $status, ['Content-Type' => 'text/plain; charset=utf-8']);
+        });
+    }
+
+    /** @return array{string, int}|null the sentence and its HTTP status; null for what the framework tells well by itself */
+    private static function told(Throwable $error): ?array
+    {
+        return match (true) {
+            $error instanceof NotFoundHttpException => [self::isOurs($error->getMessage()) ? $error->getMessage() : self::NOT_HERE, 404],
+            $error instanceof MethodNotAllowedHttpException => ['This cannot be done here.', 405],
+            $error instanceof TooManyRequestsHttpException => ['This was asked for too often. Wait a minute and try again.', 429],
+            $error instanceof PostTooLargeException => ['The file is larger than 16 MB, which is more than any part needs.', 413],
+            $error instanceof AccessDeniedHttpException && $error->getPrevious() instanceof AuthorizationException
+                => [self::isOurs($error->getMessage()) ? $error->getMessage() : 'You may look at this piece, but not do that here.', 403],
+            $error instanceof HttpException && $error->getPrevious() instanceof TokenMismatchException
+                => ['You were signed out. Sign in again; your work is kept.', 419],
+            $error instanceof UnfinishedPlan => [$error->getMessage(), 503],
+            $error instanceof UnreadableScore, $error instanceof MusicException => [$error->getMessage(), 422],
+            $error instanceof FatalError && self::ranOut($error) => [UnfinishedPlan::onTheWay()->getMessage(), 503],
+            default => CannotWrite::told($error),
+        };
+    }
+
+    /** Whether a message was written for people: the framework's own name classes and routes. */
+    private static function isOurs(string $message): bool
+    {
+        return $message !== '' && preg_match('~\\\\|route|This action is unauthorized|^Not Found$~', $message) !== 1;
+    }
+
+    private static function ranOut(FatalError $error): bool
+    {
+        return preg_match('~Allowed memory size|Maximum execution time~', $error->getMessage()) === 1;
+    }
+}

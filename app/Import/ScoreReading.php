@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Import;
+
+use Illuminate\Support\Facades\Log;
+use RuntimeException;
+use Symfony\Component\Process\Exception\ProcessTimedOutException;
+use Symfony\Component\Process\Process;
+use UprightPencil\Format\Exception\UnreadableScore;
+
+/**
+ * Reads an uploaded score in a process of its own, with limits of time and memory: whatever a file does to its reader, the server
+ * goes on.
+ */
+final readonly class ScoreReading
+{
+    /** Processes that may read at the same time; further files wait in line. */
+    private const AT_ONCE = 2;
+
+    public function __construct(
+        private int $seconds = 20,
+        /** What PHP may use, in megabytes; the process as a whole may use three times as much, its libraries' share included. */
+        private int $megabytes = 512,
+        private int $secondsInLine = 30,
+    ) {
+    }
+
+    /**
+     * @param string $path of the file
+     * @param string $fileName as its owner calls it
+     * @throws UnreadableScore
+     */
+    public function read(string $path, string $fileName): PreparedScore
+    {
+        $slot = $this->waitInLine();
+        $result = tempnam(sys_get_temp_dir(), 'score');
+        try {
+            if ($result === false) {
+                throw UnreadableScore::cannotBeOpened();
+            }
+            $this->run($path, $fileName, $result);
+
+            return PreparedScore::unpack((string) file_get_contents($result)) ?? throw UnreadableScore::takesTooMuch();
+        } finally {
+            if (is_string($result)) {
+                @unlink($result);
+            }
+            fclose($slot);
+        }
+    }
+
+    private function run(string $path, string $fileName, string $result): void
+    {
+        $limits = sprintf('ulimit -v %d; ulimit -t %d; exec "$@"', 3 * 1024 * $this->megabytes, $this->seconds + 2);
+        $process = new Process(
+            [
+                '/bin/sh', '-c', $limits, 'sh', PHP_BINDIR . '/php', '-d', "memory_limit={$this->megabytes}M", '-d', 'display_errors=stderr',
+                base_path('artisan'), 'pencil:read-upload', $path, $result, "--name={$fileName}",
+            ],
+            timeout: $this->seconds,
+        );
+        try {
+            $process->run();
+        } catch (ProcessTimedOutException) {
+            throw UnreadableScore::takesTooLong($this->seconds);
+        }
+        if ($process->getExitCode() === 1 && trim($process->getErrorOutput()) !== '' && !str_contains($process->getErrorOutput(), 'PHP ')) {
+            throw UnreadableScore::because(trim($process->getErrorOutput()));
+        }
+        if (!$process->isSuccessful()) {
+            Log::warning('A score could not be read.', [
+                'exit' => $process->getExitCode(),
+                'said' => mb_substr($process->getErrorOutput(), 0, 500),
+            ]);
+            throw in_array($process->getExitCode(), [137, 152], true)
+                ? UnreadableScore::takesTooLong($this->seconds)
+                : UnreadableScore::takesTooMuch();
+        }
+    }
+
+    /**
+     * @return resource that holds a place until it is closed
+     */
+    private function waitInLine(): mixed
+    {
+        $end = microtime(true) + $this->secondsInLine;
+        do {
+            for ($slot = 1; $slot <= self::AT_ONCE; $slot++) {
+                $file = fopen(storage_path("framework/reading-{$slot}.lock"), 'c');
+                if ($file === false) {
+                    throw new RuntimeException('No file can be made in storage/framework.');
+                }
+                if (flock($file, LOCK_EX | LOCK_NB)) {
+                    return $file;
+                }
+                fclose($file);
+            }
+            usleep(50_000);
+        } while (microtime(true) < $end);
+
+        throw UnreadableScore::waitsTooLong();
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Support\Carbon;
+
+/**
+ * Long work somebody waits for. It tells how far it is, and can be stopped.
+ *
+ * @property int $id
+ * @property int $user_id
+ * @property string $kind pack or unpack
+ * @property string $state waits, works, done, stopped or failed
+ * @property int $done
+ * @property int $total
+ * @property string|null $says the sentence at its end
+ * @property string|null $file on the local disk: what it made, or works on
+ * @property Carbon $created_at
+ * @property User $user
+ */
+final class Errand extends Model
+{
+    protected $guarded = ['id'];
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
+    }
+
+    /** Tells how far it is. Returns false when somebody stopped it. */
+    public function goesOn(int $done, int $total): bool
+    {
+        $this->newQuery()->whereKey($this->id)->update(['done' => $done, 'total' => $total]);
+
+        return $this->newQuery()->whereKey($this->id)->value('state') === 'works';
+    }
+
+    public function isOver(): bool
+    {
+        return in_array($this->state, ['done', 'stopped', 'failed'], true);
+    }
+}

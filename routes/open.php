@@ -1,0 +1,18 @@
+<?php
+
+// What needs nobody to be signed in, and so neither session nor cookies: the students' pages, the health page and the shell of the
+// screens, which are all one page; the router in the browser knows which.
+
+use App\Http\Controllers\HealthController;
+use App\Http\Controllers\StudentController;
+use Illuminate\Support\Facades\Route;
+
+Route::get('up', HealthController::class);
+
+Route::prefix('api/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->group(static function (): void {
+    Route::get('/', [StudentController::class, 'show']);
+    Route::get('page', [StudentController::class, 'page']);
+    Route::get('download.{ending}', [StudentController::class, 'download']);
+});
+
+Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|up$).*$');

@@ -23,6 +23,8 @@ use UprightPencil\Marks\Mark as CoreMark;
 final readonly class ChangeMarks
 {
     private const TRIES = 3;
+    /** More than any piece comes to: who does not mind what others did has seen this. */
+    private const NEWEST = 2_147_483_647;
 
     /**
      * @param list<CoreMark> $puts
@@ -167,7 +169,7 @@ final readonly class ChangeMarks
     private function refuseClash(Piece $piece, Section $section, User $user, array $steps, int $seen): void
     {
         $others = Change::query()->with('user')->where('piece_id', $piece->id)->where('section_id', $section->id)
-            ->where('revision', '>', $seen)->where('user_id', '!=', $user->id)->orderByDesc('id')->get();
+            ->where('revision', '>', min($seen, self::NEWEST))->where('user_id', '!=', $user->id)->orderByDesc('id')->get();
         foreach ($others as $other) {
             foreach ($other->steps as $theirs) {
                 foreach ($steps as $mine) {

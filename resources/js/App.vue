@@ -7,6 +7,9 @@ import PencilNav from './ui/PencilNav.vue';
 
 const route = useRoute();
 const session = useSession();
+// The server says at which call it could not write; what is the matter is asked once.
+window.addEventListener('cannot-write', () => void session.look().catch(() => undefined));
+
 const hasNav = computed(() => !route.meta.open && route.name !== undefined && session.user !== null);
 </script>
 
@@ -14,7 +17,8 @@ const hasNav = computed(() => !route.meta.open && route.name !== undefined && se
     <div class="house" :class="{ 'has-nav': hasNav }">
         <PencilNav v-if="hasNav" />
         <main class="room">
-            <RouterView />
+            <p v-if="hasNav && session.notice" class="notice" role="status">{{ session.notice }}</p>
+            <RouterView class="screen" />
         </main>
         <SignInSheet v-if="session.needsSignIn" />
     </div>
@@ -31,8 +35,24 @@ const hasNav = computed(() => !route.meta.open && route.name !== undefined && se
 }
 
 .room {
+    display: flex;
+    flex-direction: column;
     height: 100%;
     min-width: 0;
+}
+
+.room > .screen {
+    flex: 1;
+    min-height: 0;
+}
+
+.notice {
+    flex: none;
+    margin: 0;
+    padding: 7px 16px;
+    background: var(--ink);
+    color: #fff;
+    font-weight: 700;
 }
 
 @media print {

@@ -6,6 +6,9 @@ export const router = createRouter({
     routes: [
         { path: '/', redirect: '/rack' },
         { path: '/sign-in', name: 'sign-in', component: () => import('./signin/SignInScreen.vue'), meta: { open: true } },
+        { path: '/first', name: 'first', component: () => import('./signin/FirstScreen.vue'), meta: { open: true } },
+        { path: '/forgotten', name: 'forgotten', component: () => import('./signin/ForgottenScreen.vue'), meta: { open: true } },
+        { path: '/welcome/:token', name: 'welcome', component: () => import('./signin/WelcomeScreen.vue'), meta: { open: true } },
         {
             path: '/invitation/:token',
             name: 'invitation',
@@ -22,6 +25,7 @@ export const router = createRouter({
             component: () => import('./readthrough/ReadThroughScreen.vue'),
         },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
+        { path: '/account', name: 'account', component: () => import('./account/AccountScreen.vue') },
         { path: '/class', name: 'class', component: () => import('./class/ClassScreen.vue') },
         { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
     ],
@@ -35,5 +39,8 @@ router.beforeEach(async (to) => {
     if (!session.isKnown) {
         await session.look().catch(() => undefined);
     }
-    return session.user ? true : { name: 'sign-in', query: { then: to.fullPath } };
+    if (session.user) {
+        return true;
+    }
+    return session.isFirst ? { name: 'first' } : { name: 'sign-in', query: { then: to.fullPath } };
 });

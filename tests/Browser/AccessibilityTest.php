@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
-use PHPUnit\Framework\TestCase;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 
 /** No screen has anything serious an accessibility scan can find. */
-final class AccessibilityTest extends TestCase
+final class AccessibilityTest extends BrowserTestCase
 {
     public function testTheDirectorsScreens(): void
     {

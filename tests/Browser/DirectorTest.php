@@ -7,12 +7,11 @@ namespace Tests\Browser;
 use Database\Seeders\DatabaseSeeder;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use PHPUnit\Framework\TestCase;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 
 /** A director's evening, in the real interface. */
-final class DirectorTest extends TestCase
+final class DirectorTest extends BrowserTestCase
 {
     private const DOWN = 'E610';
 
@@ -189,7 +188,7 @@ final class DirectorTest extends TestCase
 
             return false;
         }, 'the menu does not open');
-        $page->told('was thrown away');
+        $page->told('is in the bin');
         self::assertStringNotContainsString('Paper Boats', $page->text('.folders'));
         $page->press('Undo', '.el-message');
         $page->sees('Paper Boats', '.folders');

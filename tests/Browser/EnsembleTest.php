@@ -7,13 +7,12 @@ namespace Tests\Browser;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Facebook\WebDriver\WebDriverSelect;
-use PHPUnit\Framework\TestCase;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 use Tests\Support\TwoParts;
 
 /** Several ensembles, how far their parts are, how many fingers each page shows, and hands that differ. */
-final class EnsembleTest extends TestCase
+final class EnsembleTest extends BrowserTestCase
 {
     public function testEachEnsembleHasItsOwnLevel(): void
     {

@@ -6,11 +6,10 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
-use PHPUnit\Framework\TestCase;
 use Tests\Browser\Support\Page;
 
 /** The left hand, the class and what partners do, in the real interface. */
-final class HandTest extends TestCase
+final class HandTest extends BrowserTestCase
 {
     public function testTheHandLaneAndWhyAFinger(): void
     {

@@ -6,12 +6,11 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\Attributes\DataProvider;
-use PHPUnit\Framework\TestCase;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 
 /** The student's page on paper: only the music, on the paper that was chosen. */
-final class PrintingTest extends TestCase
+final class PrintingTest extends BrowserTestCase
 {
     /** @return iterable<string, array{string, string}> */
     public static function papers(): iterable

@@ -130,7 +130,7 @@ final class DeskController extends Controller
             'key' => ['required', 'string', 'max:300'],
             'answer' => ['required', 'string', 'in:take,decline,choose'],
             'choice' => ['nullable', 'integer', 'min:0', 'max:9'],
-            'seen' => ['required', 'integer', 'min:0', 'max:999999999'],
+            'seen' => ['required', 'integer', 'min:0', 'max:9007199254740991'],
         ], ['*' => 'This cannot be settled so. Load the page again and press once more.']);
         $mark = $section->marks()->where('key', $data['key'])->first();
         $core = $mark instanceof Mark ? $mark->toCore() : null;

@@ -33,7 +33,7 @@ final class CopyRequest extends FormRequest
             'onto' => $moment,
             'what' => ['required', 'string', 'in:bowings,fingers,all'],
             'look' => ['nullable', 'boolean'],
-            'seen' => ['nullable', 'integer', 'min:0', 'max:999999999'],
+            'seen' => ['nullable', 'integer', 'min:0', 'max:9007199254740991'],
         ];
     }
 

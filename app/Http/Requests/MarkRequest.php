@@ -26,7 +26,7 @@ final class MarkRequest extends FormRequest
             'lines' => ['nullable', 'string', 'max:60000'],
             'takes' => ['nullable', 'array', 'max:2000'],
             'takes.*' => ['string', 'max:300'],
-            'seen' => ['nullable', 'integer', 'min:0', 'max:999999999'],
+            'seen' => ['nullable', 'integer', 'min:0', 'max:9007199254740991'],
             'label' => ['nullable', 'string', 'max:120'],
             'propose' => ['nullable', 'boolean'],
             'anyway' => ['nullable', 'boolean'],

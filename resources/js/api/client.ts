@@ -39,6 +39,9 @@ function sentence(body: Record<string, unknown>, status: number): string {
     if (status === 403 && (typeof body.message !== 'string' || body.message.startsWith('This action'))) {
         return 'You may look at this piece, but not do that here.';
     }
+    if ([503, 507].includes(status) && typeof body.message === 'string' && body.message !== '') {
+        return body.message;
+    }
     if (status >= 500 || typeof body.message !== 'string' || body.message === '') {
         return 'Something went wrong on the server. Nothing was changed; try again.';
     }
@@ -62,6 +65,9 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
     } catch {
         throw new ApiError('The server cannot be reached. Your marks are kept here and sent when it is back.', 0);
     }
+    if (response.status === 507) {
+        window.dispatchEvent(new Event('cannot-write'));
+    }
     if (!response.ok) {
         const json = (await response.json().catch(() => ({}))) as Record<string, unknown>;
         throw new ApiError(sentence(json, response.status), response.status, json);
@@ -78,7 +84,7 @@ export const api = {
     post: <T>(path: string, body: unknown = {}) => json<T>('POST', path, body),
     put: <T>(path: string, body: unknown) => json<T>('PUT', path, body),
     patch: <T>(path: string, body: unknown) => json<T>('PATCH', path, body),
-    delete: <T>(path: string) => json<T>('DELETE', path),
+    delete: <T>(path: string, body?: unknown) => json<T>('DELETE', path, body),
     text: async (path: string) => (await send('GET', path)).text(),
     postForText: async (path: string, body: unknown) => (await send('POST', path, body)).text(),
 };

@@ -9,28 +9,32 @@ export interface User {
     email: string;
 }
 
+/** A section in the rack. How far it is, is worked out in the background: not told while it is not known. */
 export interface SectionSummary {
     id: number;
     name: string;
-    instrument: string;
-    bowed: number;
-    fingered: number;
-    marks: number;
-    flags: number;
-    edition: number | null;
+    bowed?: number;
+    fingered?: number;
+    marks?: number;
+    flags?: number;
+    failed?: boolean;
+    edition?: number;
 }
 
 export interface RackPiece {
     id: number;
     title: string;
-    lesson: number | null;
+    lesson?: number;
     shelf: number;
-    summary: { key: string; measures: number; meter: string; tempo: number | null; pickup: boolean };
-    archived: boolean;
-    edition: number | null;
-    proposals: number;
+    summary: { key: string; measures: number; meter: string; tempo?: number; pickup: boolean };
+    archived?: boolean;
+    /** When it leaves the bin for good. */
+    goes?: string;
+    edition?: number;
+    proposals?: number;
     role: Role;
     owner?: string;
+    share?: number;
     sections: SectionSummary[];
 }
 
@@ -42,9 +46,50 @@ export interface Shelf {
     pieces: RackPiece[];
 }
 
+/** A piece one was asked to help with. */
+export interface RackInvitation {
+    id: number;
+    title: string;
+    owner: string;
+    may: 'read' | 'propose' | 'edit';
+}
+
 export interface Rack {
     shelves: Shelf[];
     shared: RackPiece[];
+    invitations: RackInvitation[];
+    /** Sections that are still being worked out. */
+    unknown: number;
+    /** Pieces in the bin. */
+    bin: number;
+    notice: string | null;
+}
+
+/** Long work that goes on in the background. */
+export interface Errand {
+    id: number;
+    kind: 'pack' | 'unpack';
+    state: 'waits' | 'works' | 'done' | 'stopped' | 'failed';
+    done: number;
+    total: number;
+    says: string | null;
+    at: string;
+    hasFile: boolean;
+}
+
+export interface SignIn {
+    when: string;
+    what: string;
+    here: boolean;
+}
+
+export interface Account {
+    user: User;
+    used: number;
+    quota: number;
+    signIns: SignIn[];
+    pack: Errand | null;
+    unpack: Errand | null;
 }
 
 export interface Way {

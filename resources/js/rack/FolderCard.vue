@@ -1,19 +1,30 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
-import type { RackPiece } from '../api/types';
+import { computed } from 'vue';
+import type { RackPiece, SectionSummary } from '../api/types';
 
-defineProps<{ piece: RackPiece; spine: string }>();
-const emit = defineEmits<{ rename: []; archive: []; remove: [] }>();
+const props = defineProps<{ piece: RackPiece; spine: string }>();
+const emit = defineEmits<{ rename: []; archive: []; remove: []; leave: [] }>();
 
 const SHORT: Record<string, string> = { 'Violin I': 'Vn I', 'Violin II': 'Vn II', 'Violin III': 'Vn III' };
 
-function percent(share: number): string {
-    return `${Math.round(share * 100)}%`;
+const hasFailed = computed(() => props.piece.sections.some((section) => section.failed));
+const isUnknown = computed(() => !hasFailed.value && props.piece.sections.some((section) => section.flags === undefined));
+
+function percent(share: number | undefined): string {
+    return `${Math.round((share ?? 0) * 100)}%`;
+}
+
+function label(section: SectionSummary): string {
+    return section.flags === undefined
+        ? `${section.name}: not yet known`
+        : `${section.name}: ${percent(section.bowed)} bowed, ${percent(section.fingered)} fingered`;
 }
 
 function act(command: string): void {
     if (command === 'rename') emit('rename');
     else if (command === 'archive') emit('archive');
+    else if (command === 'leave') emit('leave');
     else emit('remove');
 }
 </script>
@@ -35,11 +46,7 @@ function act(command: string): void {
             <ul>
                 <li v-for="section in piece.sections" :key="section.id">
                     <span class="name">{{ SHORT[section.name] ?? section.name }}</span>
-                    <span
-                        class="bar"
-                        role="img"
-                        :aria-label="`${section.name}: ${percent(section.bowed)} bowed, ${percent(section.fingered)} fingered`"
-                    >
+                    <span class="bar" role="img" :class="{ 'is-unknown': section.flags === undefined }" :aria-label="label(section)">
                         <i :style="{ width: percent(section.bowed) }"></i>
                         <i class="is-hand" :style="{ width: percent(section.fingered) }"></i>
                     </span>
@@ -48,8 +55,18 @@ function act(command: string): void {
                     </span>
                 </li>
             </ul>
+            <p v-if="hasFailed" class="failed">This piece could not be worked out. Open it to see why.</p>
+            <p v-else-if="isUnknown" class="quiet unknown">not yet known, being worked out…</p>
         </RouterLink>
-        <ElDropdown v-if="piece.role === 'own'" trigger="click" class="more" @command="act">
+        <ElDropdown v-if="piece.role !== 'own'" trigger="click" class="more" @command="act">
+            <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>
+            <template #dropdown>
+                <ElDropdownMenu>
+                    <ElDropdownItem command="leave">Leave this piece</ElDropdownItem>
+                </ElDropdownMenu>
+            </template>
+        </ElDropdown>
+        <ElDropdown v-else trigger="click" class="more" @command="act">
             <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>
             <template #dropdown>
                 <ElDropdownMenu>
@@ -146,6 +163,20 @@ li {
 .bar::after,
 .bar .is-hand {
     grid-area: 2 / 1;
+}
+
+.bar.is-unknown {
+    opacity: 0.45;
+}
+
+.failed {
+    margin: 8px 0 0;
+    color: var(--wrong);
+    font-weight: 700;
+}
+
+.unknown {
+    margin: 6px 0 0;
 }
 
 .count {

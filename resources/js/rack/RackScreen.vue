@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ElMessageBox } from 'element-plus';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { Rack, RackPiece, Shelf } from '../api/types';
-import { tell, tellWithUndo, warn } from '../ui/say';
+import type { Rack, RackInvitation, RackPiece, Shelf } from '../api/types';
+import { useSession } from '../stores/session';
+import { tell, tellWithUndo, warn, when } from '../ui/say';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
 import { useBringIn } from './bringIn';
@@ -14,10 +15,13 @@ const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
 const router = useRouter();
 const rack = ref<Rack | null>(null);
 const problem = ref('');
-const isEarlier = ref(false);
+const view = ref<'now' | 'earlier' | 'bin'>('now');
+const isEarlier = computed(() => view.value !== 'now');
 const find = ref('');
 const isOver = ref(false);
 const chooser = ref<HTMLInputElement | null>(null);
+const session = useSession();
+const MAY = { read: 'look at its marks', propose: 'propose marks', edit: 'change its marks' };
 const bringIn = useBringIn(load, (id) => router.push(`/piece/${id}/desk`));
 const { looking, understood, isKeeping, waiting } = bringIn;
 
@@ -33,7 +37,7 @@ const flags = computed(() => {
     for (const shelf of shelves.value) {
         for (const piece of shelf.pieces) {
             for (const section of piece.sections) {
-                if (section.flags > 0) list.push({ piece, section });
+                if ((section.flags ?? 0) > 0) list.push({ piece, section });
             }
         }
     }
@@ -43,17 +47,27 @@ const isEmpty = computed(() => rack.value !== null && rack.value.shelves.every((
 
 onMounted(load);
 
+/** What is not known yet is asked for again, while it is being worked out. */
+const ASK_AGAIN = 2500;
+let asking = 0;
+onBeforeUnmount(() => window.clearTimeout(asking));
+
 async function load(): Promise<void> {
     try {
-        rack.value = await api.get<Rack>(`rack${isEarlier.value ? '?earlier=1' : ''}`);
+        rack.value = await api.get<Rack>(`rack${view.value === 'now' ? '' : `?${view.value}=1`}`);
         problem.value = '';
+        session.notice = rack.value.notice;
+        window.clearTimeout(asking);
+        if (rack.value.unknown > 0) {
+            asking = window.setTimeout(() => void load(), ASK_AGAIN);
+        }
     } catch (error) {
         problem.value = (error as Error).message;
     }
 }
 
-function show(earlier: boolean): void {
-    isEarlier.value = earlier;
+function show(wanted: 'now' | 'earlier' | 'bin'): void {
+    view.value = wanted;
     void load();
 }
 
@@ -94,9 +108,39 @@ async function archive(piece: RackPiece): Promise<void> {
 
 async function remove(piece: RackPiece): Promise<void> {
     await change(() => api.delete(`pieces/${piece.id}`));
-    tellWithUndo(`“${piece.title}” was thrown away, with its links.`, () =>
+    tellWithUndo(`“${piece.title}” is in the bin, with its links, and stays there for 30 days.`, () =>
         change(() => api.post(`pieces/${piece.id}/restore`)),
     );
+}
+
+async function restore(piece: RackPiece): Promise<void> {
+    await change(() => api.post(`pieces/${piece.id}/restore`));
+    tell(`“${piece.title}” is back on its shelf.`);
+}
+
+async function burn(piece: RackPiece): Promise<void> {
+    const isSure = await ElMessageBox.confirm(
+        `“${piece.title}” goes for good: its marks, its editions and the links students have. This cannot be taken back.`,
+        'Throw away for good',
+        { confirmButtonText: 'Throw away for good', cancelButtonText: 'Leave it' },
+    ).catch(() => null);
+    if (isSure) {
+        await change(() => api.delete(`pieces/${piece.id}/bin`));
+    }
+}
+
+async function accept(invitation: RackInvitation): Promise<void> {
+    await change(() => api.post(`shares/${invitation.id}/mine`));
+}
+
+async function leave(share: number | undefined, title: string): Promise<void> {
+    const isSure = await ElMessageBox.confirm(`“${title}” leaves your rack. Its owner may ask you again.`, 'Leave this piece', {
+        confirmButtonText: 'Leave the piece',
+        cancelButtonText: 'Stay',
+    }).catch(() => null);
+    if (isSure) {
+        await change(() => api.delete(`shares/${share}/mine`));
+    }
 }
 
 async function addShelf(): Promise<void> {
@@ -133,8 +177,11 @@ async function change(work: () => Promise<unknown>): Promise<void> {
             <h1>Rack</h1>
             <span class="quiet">drop a score anywhere to bring it in</span>
             <div class="views">
-                <button type="button" :aria-pressed="!isEarlier" @click="show(false)">This year</button>
-                <button type="button" :aria-pressed="isEarlier" @click="show(true)">Earlier</button>
+                <button type="button" :aria-pressed="view === 'now'" @click="show('now')">This year</button>
+                <button type="button" :aria-pressed="view === 'earlier'" @click="show('earlier')">Earlier</button>
+                <button v-if="rack?.bin || view === 'bin'" type="button" :aria-pressed="view === 'bin'" @click="show('bin')">
+                    Bin ({{ rack?.bin ?? 0 }})
+                </button>
                 <input v-model="find" type="search" placeholder="Find…" aria-label="Find a piece" />
             </div>
         </header>
@@ -142,7 +189,31 @@ async function change(work: () => Promise<unknown>): Promise<void> {
             {{ problem }} <button class="plain-button" type="button" @click="load">Try again</button>
         </p>
         <p v-else-if="!rack" class="quiet">Fetching the folders…</p>
+        <template v-else-if="view === 'bin'">
+            <p class="quiet">What lies here stays for 30 days. Then all of it goes: marks, editions, links.</p>
+            <p v-if="isEmpty">The bin is empty.</p>
+            <ul class="bin">
+                <template v-for="shelf in shelves" :key="shelf.id">
+                    <li v-for="piece in shelf.pieces" :key="piece.id">
+                        <strong>{{ piece.title }}</strong>
+                        <span class="quiet">{{ shelf.name }}<template v-if="piece.goes"> · goes {{ when(piece.goes) }}</template></span>
+                        <button class="paper-button" type="button" @click="restore(piece)">Bring back</button>
+                        <button class="plain-button" type="button" @click="burn(piece)">Throw away for good</button>
+                    </li>
+                </template>
+            </ul>
+        </template>
         <template v-else>
+            <section v-if="rack.invitations.length" class="invitations" aria-label="Invitations">
+                <p v-for="invitation in rack.invitations" :key="invitation.id">
+                    <span>
+                        {{ invitation.owner }} asks you to help with <strong>{{ invitation.title }}</strong>. You may
+                        {{ MAY[invitation.may] }}.
+                    </span>
+                    <button class="cedar-button" type="button" @click="accept(invitation)">Take it up</button>
+                    <button class="plain-button" type="button" @click="leave(invitation.id, invitation.title)">Decline</button>
+                </p>
+            </section>
             <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
                 <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
                 <p v-if="!isEarlier">
@@ -189,7 +260,13 @@ async function change(work: () => Promise<unknown>): Promise<void> {
             <section v-if="rack.shared.length && !isEarlier" class="shelf">
                 <h2>From colleagues <small class="quiet">pieces you were asked to help with</small></h2>
                 <div class="folders">
-                    <FolderCard v-for="(piece, index) in rack.shared" :key="piece.id" :piece="piece" :spine="spine(index + 3)" />
+                    <FolderCard
+                        v-for="(piece, index) in rack.shared"
+                        :key="piece.id"
+                        :piece="piece"
+                        :spine="spine(index + 3)"
+                        @leave="leave(piece.share, piece.title)"
+                    />
                 </div>
                 <div class="board"></div>
             </section>
@@ -370,6 +447,33 @@ h2 small {
 .empty {
     max-width: 520px;
     margin: 30px 0;
+}
+
+.invitations p,
+.bin li {
+    display: flex;
+    align-items: baseline;
+    gap: 12px;
+    margin: 0 0 8px;
+    padding: 10px 14px;
+    background: var(--paper);
+    border-left: 4px solid var(--blue-pencil);
+    border-radius: var(--radius);
+}
+
+.bin {
+    list-style: none;
+    margin: 12px 0;
+    padding: 0;
+}
+
+.bin li {
+    border-left-color: var(--hair);
+}
+
+.bin .quiet,
+.invitations span {
+    flex: 1;
 }
 
 .problem {

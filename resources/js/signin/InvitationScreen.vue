@@ -11,7 +11,6 @@ interface Invitation {
     owner: string;
     email: string;
     may: 'read' | 'propose' | 'edit';
-    hasAccount: boolean;
     accepted: boolean;
 }
 
@@ -22,8 +21,7 @@ const router = useRouter();
 const session = useSession();
 const invitation = ref<Invitation | null>(null);
 const problem = ref('');
-const name = ref('');
-const password = ref('');
+const says = ref('');
 
 onMounted(async () => {
     try {
@@ -37,12 +35,18 @@ onMounted(async () => {
 async function accept(): Promise<void> {
     problem.value = '';
     try {
-        const { piece } = await api.post<{ piece: number }>(`invitation/${String(route.params.token)}`, {
-            name: name.value,
-            password: password.value,
-        });
-        await session.look();
+        const { piece } = await api.post<{ piece: number }>(`invitation/${String(route.params.token)}`);
         await router.push(`/piece/${piece}/desk`);
+    } catch (error) {
+        problem.value = (error as Error).message;
+    }
+}
+
+/** A letter to the invited address sets an account up: the link alone, which others know too, does not. */
+async function askForLetter(): Promise<void> {
+    problem.value = '';
+    try {
+        says.value = (await api.post<{ message: string }>(`invitation/${String(route.params.token)}/letter`)).message;
     } catch (error) {
         problem.value = (error as Error).message;
     }
@@ -57,17 +61,18 @@ async function accept(): Promise<void> {
                 <h1>{{ invitation.piece }}</h1>
                 <p>{{ invitation.owner }} asks you to help with this piece. You may {{ MAY[invitation.may] }}.</p>
                 <template v-if="session.user">
-                    <button class="cedar-button" type="button" @click="accept">Open the piece</button>
+                    <button class="cedar-button" type="button" @click="accept">Take it up and open the piece</button>
                 </template>
-                <template v-else-if="invitation.hasAccount">
+                <template v-else>
                     <SignInForm :email="invitation.email" @done="accept" />
+                    <p class="quiet">
+                        No account yet?
+                        <button class="plain-button" type="button" @click="askForLetter">
+                            Send a letter to {{ invitation.email }} to set one up
+                        </button>
+                    </p>
+                    <p v-if="says" role="status">{{ says }}</p>
                 </template>
-                <form v-else class="fields" @submit.prevent="accept">
-                    <p class="quiet">An account for {{ invitation.email }}:</p>
-                    <label>Your name <input v-model="name" autocomplete="name" required /></label>
-                    <label>A password <input v-model="password" type="password" autocomplete="new-password" required /></label>
-                    <button class="cedar-button" type="submit">Set up and open</button>
-                </form>
                 <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
             </template>
             <p v-else class="quiet">Looking for the invitation…</p>
@@ -90,27 +95,6 @@ async function accept(): Promise<void> {
     padding: 30px 32px;
     max-width: 420px;
     width: 100%;
-}
-
-.fields,
-label {
-    display: grid;
-    gap: 6px;
-}
-
-.fields {
-    gap: 14px;
-}
-
-label {
-    font-weight: 700;
-}
-
-input {
-    font-size: 15px;
-    padding: 9px 11px;
-    border: 1px solid #98917f;
-    border-radius: var(--radius);
 }
 
 .problem {

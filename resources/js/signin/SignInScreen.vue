@@ -35,6 +35,7 @@ function done(): void {
             <h1>Upright Pencil</h1>
             <p class="quiet">Bowings and fingerings for your orchestra’s parts: worked out, marked and handed out.</p>
             <SignInForm @done="done" />
+            <p class="small"><RouterLink to="/forgotten">Forgot the password?</RouterLink></p>
             <p class="quiet small">Students need no account: they open the link you hand out.</p>
         </section>
     </div>

@@ -9,17 +9,30 @@ export const useSession = defineStore('session', () => {
     const isKnown = ref(false);
     /** Set when the server forgot us in the middle of work: the sign-in sheet opens over it. */
     const needsSignIn = ref(false);
+    /** Nobody has an account yet: the first visit sets one up. */
+    const isFirst = ref(false);
+    /** What is the matter with the server, in a sentence. */
+    const notice = ref<string | null>(null);
 
-    async function look(): Promise<void> {
-        user.value = (await api.get<{ user: User | null }>('session')).user;
+    interface Told {
+        user: User | null;
+        first?: boolean;
+        notice?: string | null;
+    }
+
+    function takes(told: Told): void {
+        user.value = told.user;
+        isFirst.value = told.first ?? false;
+        notice.value = told.notice ?? null;
         isKnown.value = true;
     }
 
+    async function look(): Promise<void> {
+        takes(await api.get<Told>('session'));
+    }
+
     async function signIn(email: string, password: string): Promise<void> {
-        // A forgotten session took its request token along: this brings a new one.
-        await api.get('session');
-        user.value = (await api.post<{ user: User }>('session', { email, password })).user;
-        isKnown.value = true;
+        takes(await api.post<Told>('session', { email, password }));
     }
 
     async function signOut(): Promise<void> {
@@ -27,5 +40,5 @@ export const useSession = defineStore('session', () => {
         user.value = null;
     }
 
-    return { user, isKnown, needsSignIn, look, signIn, signOut };
+    return { user, isKnown, isFirst, notice, needsSignIn, look, signIn, signOut };
 });

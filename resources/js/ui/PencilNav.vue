@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ElDrawer } from 'element-plus';
 import { computed, ref } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Change } from '../api/types';
 import { useDesk } from '../desk/store';
@@ -9,7 +9,6 @@ import { useSession } from '../stores/session';
 import { when } from './say';
 
 const route = useRoute();
-const router = useRouter();
 const session = useSession();
 const desk = useDesk();
 
@@ -63,11 +62,6 @@ async function openHistory(): Promise<void> {
     history.value = await api.get<Change[]>(`pieces/${pieceId.value}/history`);
     isHistoryOpen.value = true;
 }
-
-async function signOut(): Promise<void> {
-    await session.signOut();
-    await router.push('/sign-in');
-}
 </script>
 
 <template>
@@ -99,9 +93,15 @@ async function signOut(): Promise<void> {
                 {{ flat.label }}
             </RouterLink>
             <span class="stretch"></span>
-            <button type="button" class="flat is-small" :title="session.user?.email" @click="signOut">
-                Sign out
-            </button>
+            <RouterLink
+                class="flat is-small"
+                to="/account"
+                :title="session.user?.email"
+                :class="{ 'is-here': route.name === 'account' }"
+                :aria-current="route.name === 'account' ? 'page' : undefined"
+            >
+                Account
+            </RouterLink>
         </div>
         <RouterLink
             v-if="pieceId"

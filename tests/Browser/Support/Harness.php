@@ -16,8 +16,8 @@ final class Harness
 
     /** @var list<resource> */
     private array $processes = [];
-    /** @var list<RemoteWebDriver> */
-    private array $drivers = [];
+    /** @var list<array{driver: RemoteWebDriver, kind: string, isFree: bool}> browsers are dear: each serves one test after another */
+    private array $browsers = [];
     private string $folder;
     public readonly string $url;
     private readonly int $driverPort;
@@ -46,7 +46,6 @@ final class Harness
             'APP_URL' => $this->url,
             'DB_DATABASE' => "{$this->folder}/demo.sqlite",
             'LOG_CHANNEL' => 'stderr',
-            'PHP_CLI_SERVER_WORKERS' => '4',
         ];
         foreach ([['migrate', '--force'], ['db:seed', '--force']] as $command) {
             $process = proc_open([PHP_BINARY, "{$root}/artisan", ...$command], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, $root, $environment);
@@ -56,9 +55,12 @@ final class Harness
             }
         }
         $this->start(
-            [PHP_BINARY, '-S', "127.0.0.1:{$port}", '-t', 'public', 'server.php'],
+            [
+                PHP_BINARY, 'artisan', 'pencil:serve', "--listen=127.0.0.1:{$port}", "--folder={$this->folder}/server", '--processes=4',
+                '--rate=500', '--burst=5000', '--no-schedule',
+            ],
             $root,
-            [...$environment, 'PHP_INI_SCAN_DIR' => ":{$root}/config/php"],
+            $environment,
             'server.log',
         );
         $this->driverPort = self::freePort();
@@ -73,8 +75,57 @@ final class Harness
         return self::$running ??= new self();
     }
 
-    /** A browser of its own: its cookies are nobody else's. */
+    /** A browser whose cookies are nobody else's, until {@see release()}. */
     public function browser(int $width = 1280, int $height = 800, bool $isPhone = false): RemoteWebDriver
+    {
+        $kind = "{$width}×{$height}" . ($isPhone ? ' phone' : '');
+        foreach ($this->browsers as $index => $browser) {
+            if ($browser['isFree'] && $browser['kind'] === $kind) {
+                $this->browsers[$index]['isFree'] = false;
+
+                return $browser['driver'];
+            }
+        }
+        $driver = $this->openBrowser($width, $height, $isPhone);
+        $this->browsers[] = ['driver' => $driver, 'kind' => $kind, 'isFree' => false];
+
+        return $driver;
+    }
+
+    /** All browsers as new again, for the next test. */
+    public function release(): void
+    {
+        foreach ($this->browsers as $index => $browser) {
+            if ($browser['isFree']) {
+                continue;
+            }
+            try {
+                $this->empty($browser['driver']);
+                $this->browsers[$index]['isFree'] = true;
+            } catch (\Throwable) {
+                // What cannot be emptied serves nobody else.
+                unset($this->browsers[$index]);
+            }
+        }
+        $this->browsers = array_values($this->browsers);
+    }
+
+    private function empty(RemoteWebDriver $driver): void
+    {
+        foreach (array_slice($driver->getWindowHandles(), 1) as $window) {
+            $driver->switchTo()->window($window);
+            $driver->close();
+        }
+        $driver->switchTo()->window($driver->getWindowHandles()[0]);
+        // A page of ours that runs nothing: what it stored can be emptied there.
+        $driver->get("{$this->url}/pencil.svg");
+        $driver->manage()->deleteAllCookies();
+        $driver->executeScript('localStorage.clear(); sessionStorage.clear();');
+        $driver->get('about:blank');
+        $driver->manage()->getLog('browser');
+    }
+
+    private function openBrowser(int $width, int $height, bool $isPhone): RemoteWebDriver
     {
         $options = new ChromeOptions();
         $options->addArguments([
@@ -92,10 +143,7 @@ final class Harness
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
-        $driver = RemoteWebDriver::create("http://127.0.0.1:{$this->driverPort}", $capabilities, 30000, 90000);
-        $this->drivers[] = $driver;
-
-        return $driver;
+        return RemoteWebDriver::create("http://127.0.0.1:{$this->driverPort}", $capabilities, 30000, 90000);
     }
 
     /** The first student link of the demo. */
@@ -109,21 +157,20 @@ final class Harness
 
     public function serverLog(): string
     {
-        return (string) file_get_contents("{$this->folder}/server.log");
+        return file_get_contents("{$this->folder}/server.log") . (string) @file_get_contents("{$this->folder}/server/php-fpm.log");
     }
 
     private function stop(): void
     {
-        foreach ($this->drivers as $driver) {
+        foreach ($this->browsers as $browser) {
             try {
-                $driver->quit();
+                $browser['driver']->quit();
             } catch (\Throwable) {
                 // It was closed by its test.
             }
         }
         foreach ($this->processes as $process) {
-            // The server's workers are its children and outlive it unless they are ended first.
-            exec('pkill -TERM -P ' . proc_get_status($process)['pid']);
+            // The server ends what it started before it ends itself.
             proc_terminate($process);
             proc_close($process);
         }

@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Server;
+
+use Closure;
+use RuntimeException;
+use Symfony\Component\Process\Process;
+
+/**
+ * Starts the programs a server is made of and keeps them running: nginx, PHP's process manager, the queue's workers, the schedule.
+ * What ends is started again; what ends at once, again and again, waits a little longer each time.
+ */
+final class Supervisor
+{
+    private const LONGEST_WAIT = 30.0;
+    /** A program that ran this long is well again, in seconds. */
+    private const WELL = 20.0;
+    private const SECONDS_TO_END = 20.0;
+
+    /** @var array<string, array{command: list<string>, stop: int, process: Process|null, began: float, wait: float, next: float}> */
+    private array $programs = [];
+    private bool $ends = false;
+    private bool $renews = false;
+
+    /**
+     * @param Closure(string): void $tell
+     * @param array<string, string> $environment of all programs
+     */
+    public function __construct(
+        private readonly ServerOptions $options,
+        private readonly array $environment,
+        private readonly Closure $tell,
+    ) {
+        $folder = $options->folder;
+        $php = [PHP_BINDIR . '/php'];
+        $fpm = self::program('php-fpm' . PHP_MAJOR_VERSION . '.' . PHP_MINOR_VERSION);
+        $this->add('php-fpm', [$fpm, '-F', '-y', "{$folder}/php-fpm.conf", ...(posix_geteuid() === 0 ? ['-R'] : [])], SIGQUIT);
+        $this->add('nginx', [self::program('nginx'), '-p', $folder, '-c', "{$folder}/nginx.conf"], SIGQUIT);
+        for ($number = 1; $number <= $options->queueWorkers; $number++) {
+            $this->add("queue {$number}", [
+                ...$php, '-d', 'memory_limit=512M', base_path('artisan'), 'queue:work', '--quiet', '--sleep=1', '--memory=384', '--max-time=3600',
+            ], SIGTERM);
+        }
+        if ($options->runsSchedule) {
+            $this->add('schedule', [...$php, base_path('artisan'), 'schedule:work', '--quiet'], SIGTERM);
+        }
+    }
+
+    /** @param list<string> $command */
+    private function add(string $name, array $command, int $stop): void
+    {
+        $this->programs[$name] = ['command' => $command, 'stop' => $stop, 'process' => null, 'began' => 0.0, 'wait' => 0.5, 'next' => 0.0];
+    }
+
+    /** Runs until it is told to end (SIGTERM, SIGINT). SIGHUP starts everything anew without losing a call. */
+    public function run(): void
+    {
+        pcntl_async_signals(true);
+        foreach ([SIGTERM, SIGINT] as $signal) {
+            pcntl_signal($signal, function (): void {
+                $this->ends = true;
+            });
+        }
+        pcntl_signal(SIGHUP, function (): void {
+            $this->renews = true;
+        });
+        file_put_contents("{$this->options->folder}/server.pid", (string) getmypid());
+        while (!$this->ends) {
+            if ($this->renews) {
+                $this->renew();
+            }
+            foreach (array_keys($this->programs) as $name) {
+                $this->look($name);
+            }
+            usleep(200_000);
+        }
+        $this->end();
+        @unlink("{$this->options->folder}/server.pid");
+    }
+
+    private function look(string $name): void
+    {
+        ['process' => $process, 'began' => $began, 'wait' => $wait, 'next' => $next] = $this->programs[$name];
+        if ($process?->isRunning() === true) {
+            return;
+        }
+        $now = microtime(true);
+        if ($process !== null) {
+            $ran = $now - $began;
+            $wait = $ran > self::WELL ? 0.5 : min(2 * $wait, self::LONGEST_WAIT);
+            // A queue worker ends by itself once in a while; that needs no words.
+            if ($process->getExitCode() !== 0 || !str_starts_with($name, 'queue')) {
+                ($this->tell)("{$name} ended (" . ($process->getExitCode() ?? '?') . ') and is started again. ' . self::lastWords($process));
+            }
+            $this->programs[$name] = [...$this->programs[$name], 'process' => null, 'wait' => $wait, 'next' => $now + $wait];
+
+            return;
+        }
+        if ($now >= $next) {
+            $this->start($name);
+        }
+    }
+
+    private function start(string $name): void
+    {
+        $process = new Process($this->programs[$name]['command'], base_path(), $this->environment, timeout: null);
+        $process->start();
+        $this->programs[$name] = [...$this->programs[$name], 'process' => $process, 'began' => microtime(true)];
+    }
+
+    /** New code, new settings: each program takes them up when its work in hand is done. */
+    private function renew(): void
+    {
+        $this->renews = false;
+        ($this->tell)('Taking up what is new.');
+        foreach ($this->programs as $name => ['process' => $process]) {
+            $process?->signal(match (true) {
+                $name === 'php-fpm' => SIGUSR2,
+                $name === 'nginx' => SIGHUP,
+                default => SIGTERM,
+            });
+        }
+    }
+
+    private function end(): void
+    {
+        // What takes calls in first, so that those at work are answered; then what answers them.
+        foreach (['nginx', ...array_diff(array_keys($this->programs), ['nginx', 'php-fpm']), 'php-fpm'] as $name) {
+            $process = $this->programs[$name]['process'] ?? null;
+            if ($process?->isRunning() === true) {
+                $process->signal($this->programs[$name]['stop']);
+            }
+        }
+        $end = microtime(true) + self::SECONDS_TO_END;
+        foreach ($this->programs as ['process' => $process]) {
+            while ($process?->isRunning() === true && microtime(true) < $end) {
+                usleep(50_000);
+            }
+            $process?->stop(1);
+        }
+    }
+
+    private static function lastWords(Process $process): string
+    {
+        return mb_substr(trim($process->getErrorOutput() . ' ' . $process->getOutput()), -300);
+    }
+
+    private static function program(string $name): string
+    {
+        foreach (['/usr/sbin', '/usr/bin', '/usr/local/sbin', '/usr/local/bin'] as $folder) {
+            if (is_executable("{$folder}/{$name}")) {
+                return "{$folder}/{$name}";
+            }
+        }
+
+        throw new RuntimeException("{$name} is not installed: ./pencil installs it.");
+    }
+}

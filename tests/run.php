@@ -45,7 +45,7 @@ if ($suite === 'all') {
 }
 if ($suite === 'postgres' || $suite === 'all') {
     $postgres = new Tests\Support\Postgres();
-    $work[] = ['name' => 'feature on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'feature,writers', ...$more], 'environment' => $postgres->start()];
+    $work[] = ['name' => 'feature on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'feature', ...$more], 'environment' => $postgres->start()];
 }
 
 $running = [];

@@ -31,6 +31,8 @@ final readonly class PublishEdition
         $density = $this->plans->options($section)->density;
 
         return DB::transaction(function () use ($section, $user, $musicXml, $list, $pages, $density): Edition {
+            // Two who hand out at once come one after another.
+            Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
             $before = $section->editions()->reorder('number', 'desc')->first();
             $section->links()->whereNull('ended_at')->exists() || $this->link($section, $user);

@@ -10,9 +10,15 @@ use Throwable;
 final class CannotWrite
 {
     /** What systems and databases say when there is no room, or no leave, to write. */
-    private const FULL = ['disk is full', 'No space left on device', 'disk I/O error', 'could not extend file', 'File too large'];
+    private const FULL = [
+        'disk is full', 'No space left on device', 'disk I/O error', 'could not extend file', 'File too large',
+        'Unable to write file', 'Unable to create a directory',
+    ];
+    private const READING = 'What is here can still be read; tell whoever looks after the server.';
     private const CLOSED = ['readonly database', 'read-only', 'Read-only file system', 'Permission denied', 'unable to open database file'];
-    private const BUSY = ['database is locked', 'database table is locked', 'deadlock detected', 'could not serialize access', 'too many clients'];
+    private const BUSY = [
+        'database is locked', 'database table is locked', 'deadlock detected', 'could not serialize access', 'too many clients',
+    ];
 
     /** @return array{string, int}|null a sentence and its HTTP status; null when the error is of another kind */
     public static function told(Throwable $error): ?array
@@ -20,10 +26,10 @@ final class CannotWrite
         for ($cause = $error; $cause !== null; $cause = $cause->getPrevious()) {
             $says = $cause->getMessage();
             if (self::has($says, self::FULL)) {
-                return ['The server’s disk is full, so nothing was kept. What is here can still be read; tell whoever looks after the server.', 507];
+                return ['The server’s disk is full, so nothing was kept. ' . self::READING, 507];
             }
             if (self::has($says, self::CLOSED)) {
-                return ['The server cannot write just now, so nothing was kept. What is here can still be read; tell whoever looks after the server.', 507];
+                return ['The server cannot write just now, so nothing was kept. ' . self::READING, 507];
             }
             if (self::has($says, self::BUSY)) {
                 return ['Very many people are writing at this moment. Nothing was changed; try again in a few seconds.', 503];

@@ -6,12 +6,15 @@ namespace App\Exceptions;
 
 use App\Scores\UnfinishedPlan;
 use Illuminate\Auth\Access\AuthorizationException;
+use Illuminate\Auth\AuthenticationException;
+use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Http\Exceptions\PostTooLargeException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Session\TokenMismatchException;
+use Illuminate\Validation\ValidationException;
 use Symfony\Component\ErrorHandler\Error\FatalError;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpException;
@@ -29,22 +32,33 @@ final class Sentences
 
     public static function register(Exceptions $exceptions): void
     {
-        $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => $request->is('api/*'));
+        $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => self::isApi($request));
         // Told to the one who asked; in the log once in a while, not at every call while it lasts.
         $exceptions->dontReport([UnfinishedPlan::class]);
         $exceptions->throttle(static fn (Throwable $error): mixed => CannotWrite::told($error) === null ? null
-            : \Illuminate\Cache\RateLimiting\Limit::perMinute(5)->by('cannot write'));
+            : Limit::perMinute(5)->by('cannot write'));
         $exceptions->render(static function (Throwable $error, Request $request): JsonResponse|Response|null {
+            if ($error instanceof ValidationException && self::isApi($request)) {
+                $errors = $error->errors();
+                $first = array_values($errors)[0][0] ?? 'Something in this is not understood.';
+
+                return new JsonResponse(['message' => $first, 'errors' => $errors], 422);
+            }
             $told = self::told($error);
             if ($told === null) {
                 return null;
             }
             [$sentence, $status] = $told;
 
-            return $request->is('api/*')
+            return self::isApi($request)
                 ? new JsonResponse(['message' => $sentence], $status)
                 : new Response("{$sentence}\n", $status, ['Content-Type' => 'text/plain; charset=utf-8']);
         });
+    }
+
+    private static function isApi(Request $request): bool
+    {
+        return str_starts_with($request->getPathInfo(), '/api/');
     }
 
     /** @return array{string, int}|null the sentence and its HTTP status; null for what the framework tells well by itself */
@@ -62,6 +76,9 @@ final class Sentences
             $error instanceof UnfinishedPlan => [$error->getMessage(), 503],
             $error instanceof UnreadableScore, $error instanceof MusicException => [$error->getMessage(), 422],
             $error instanceof FatalError && self::ranOut($error) => [UnfinishedPlan::onTheWay()->getMessage(), 503],
+            $error instanceof AuthenticationException => ['You are not signed in. Sign in first.', 401],
+            $error instanceof HttpException && $error->getStatusCode() < 500
+                => [self::isOurs($error->getMessage()) ? $error->getMessage() : 'This address is not understood.', $error->getStatusCode()],
             default => CannotWrite::told($error),
         };
     }
@@ -69,7 +86,7 @@ final class Sentences
     /** Whether a message was written for people: the framework's own name classes and routes. */
     private static function isOurs(string $message): bool
     {
-        return $message !== '' && preg_match('~\\\\|route|This action is unauthorized|^Not Found$~', $message) !== 1;
+        return $message !== '' && preg_match('~\\\\|route|This action is unauthorized|^Not Found$|^Malformed URL~', $message) !== 1;
     }
 
     private static function ranOut(FatalError $error): bool

@@ -19,7 +19,7 @@ final class Supervisor
     private const WELL = 20.0;
     private const SECONDS_TO_END = 20.0;
 
-    /** @var array<string, array{command: list<string>, stop: int, process: Process|null, began: float, wait: float, next: float}> */
+    /** @var array<string, array{command: list<string>, stop: int, process: Process|null, pid: int, began: float, wait: float, next: float}> */
     private array $programs = [];
     private bool $ends = false;
     private bool $renews = false;
@@ -48,10 +48,21 @@ final class Supervisor
         }
     }
 
+    /** @throws RuntimeException when a program does not take the settings it is given */
+    public function check(): void
+    {
+        foreach (['php-fpm', 'nginx'] as $name) {
+            $process = new Process([...$this->programs[$name]['command'], '-t'], $this->options->folder, $this->environment);
+            if ($process->run() !== 0) {
+                throw new RuntimeException("{$name} does not take its settings: " . mb_substr(trim($process->getErrorOutput()), -400));
+            }
+        }
+    }
+
     /** @param list<string> $command */
     private function add(string $name, array $command, int $stop): void
     {
-        $this->programs[$name] = ['command' => $command, 'stop' => $stop, 'process' => null, 'began' => 0.0, 'wait' => 0.5, 'next' => 0.0];
+        $this->programs[$name] = ['command' => $command, 'stop' => $stop, 'process' => null, 'pid' => 0, 'began' => 0.0, 'wait' => 0.5, 'next' => 0.0];
     }
 
     /** Runs until it is told to end (SIGTERM, SIGINT). SIGHUP starts everything anew without losing a call. */
@@ -66,6 +77,7 @@ final class Supervisor
         pcntl_signal(SIGHUP, function (): void {
             $this->renews = true;
         });
+        $this->endLeftovers();
         file_put_contents("{$this->options->folder}/server.pid", (string) getmypid());
         while (!$this->ends) {
             if ($this->renews) {
@@ -88,11 +100,13 @@ final class Supervisor
         }
         $now = microtime(true);
         if ($process !== null) {
+            // A master that was killed leaves workers behind, who would keep the port.
+            self::endGroup($this->programs[$name]['pid']);
             $ran = $now - $began;
             $wait = $ran > self::WELL ? 0.5 : min(2 * $wait, self::LONGEST_WAIT);
             // A queue worker ends by itself once in a while; that needs no words.
             if ($process->getExitCode() !== 0 || !str_starts_with($name, 'queue')) {
-                ($this->tell)("{$name} ended (" . ($process->getExitCode() ?? '?') . ') and is started again. ' . self::lastWords($process));
+                ($this->tell)("{$name} ended (" . ($process->getExitCode() ?? '?') . ') and is started again.');
             }
             $this->programs[$name] = [...$this->programs[$name], 'process' => null, 'wait' => $wait, 'next' => $now + $wait];
 
@@ -105,9 +119,12 @@ final class Supervisor
 
     private function start(string $name): void
     {
-        $process = new Process($this->programs[$name]['command'], base_path(), $this->environment, timeout: null);
+        // Each in a group of its own, in the server's folder: so what it leaves behind is found.
+        $command = [self::program('setsid'), ...$this->programs[$name]['command']];
+        $process = new Process($command, $this->options->folder, $this->environment, timeout: null);
+        $process->disableOutput();
         $process->start();
-        $this->programs[$name] = [...$this->programs[$name], 'process' => $process, 'began' => microtime(true)];
+        $this->programs[$name] = [...$this->programs[$name], 'process' => $process, 'pid' => (int) $process->getPid(), 'began' => microtime(true)];
     }
 
     /** New code, new settings: each program takes them up when its work in hand is done. */
@@ -142,9 +159,22 @@ final class Supervisor
         }
     }
 
-    private static function lastWords(Process $process): string
+    private static function endGroup(int $leader): void
     {
-        return mb_substr(trim($process->getErrorOutput() . ' ' . $process->getOutput()), -300);
+        if ($leader > 1) {
+            posix_kill(-$leader, SIGKILL);
+        }
+    }
+
+    /** Ends what a server of this folder left behind that was killed itself. */
+    private function endLeftovers(): void
+    {
+        foreach (glob('/proc/[0-9]*/cwd') ?: [] as $link) {
+            $pid = (int) explode('/', $link)[2];
+            if ($pid !== getmypid() && @readlink($link) === realpath($this->options->folder)) {
+                posix_kill($pid, SIGKILL);
+            }
+        }
     }
 
     private static function program(string $name): string

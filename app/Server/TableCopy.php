@@ -151,5 +151,6 @@ final readonly class TableCopy
         foreach (self::MOMENT as $table) {
             $connection->table($table)->delete();
         }
+        $connection->table('users')->update(['remember_token' => null]);
     }
 }

@@ -9,6 +9,7 @@ use App\Actions\PublishEdition;
 use App\Actions\UndoStack;
 use App\Models\Mark;
 use App\Models\Section;
+use App\Models\Piece;
 use App\Models\User;
 use App\Scores\Plans;
 use App\Scores\Readings;
@@ -153,7 +154,8 @@ final class UnderstandingTest extends FeatureTestCase
     {
         $this->seed(DatabaseSeeder::class);
         $director = User::query()->where('email', DatabaseSeeder::DIRECTOR)->firstOrFail();
-        $tutti = $this->actingAs($director)->getJson('/api/pieces/2/tutti')->assertOk();
+        $piece = Piece::query()->where('title', 'Cobbler’s Holiday')->value('id');
+        $tutti = $this->actingAs($director)->getJson("/api/pieces/{$piece}/tutti")->assertOk();
 
         self::assertCount(5, $tutti->json('sections'));
         self::assertCount(42, $tutti->json('measures'));
@@ -176,13 +178,14 @@ final class UnderstandingTest extends FeatureTestCase
     {
         $this->seed(DatabaseSeeder::class);
         $director = User::query()->where('email', DatabaseSeeder::DIRECTOR)->firstOrFail();
-        $flags = $this->actingAs($director)->getJson('/api/pieces/3/read-through')->assertOk()->json('flags');
+        $piece = Piece::query()->where('title', 'The Iron Footbridge')->value('id');
+        $flags = $this->actingAs($director)->getJson("/api/pieces/{$piece}/read-through")->assertOk()->json('flags');
         $order = array_column($flags, 'index');
         $sorted = $order;
         sort($sorted);
         self::assertSame($sorted, $order);
         $this->postJson("/api/sections/{$flags[0]['section']}/leave", ['key' => $flags[0]['key'], 'leave' => true])->assertOk();
 
-        self::assertSame('Maren Tallow', $this->getJson('/api/pieces/3/read-through')->json('flags.0.leftBy'));
+        self::assertSame('Maren Tallow', $this->getJson("/api/pieces/{$piece}/read-through")->json('flags.0.leftBy'));
     }
 }

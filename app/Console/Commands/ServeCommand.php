@@ -42,12 +42,13 @@ final class ServeCommand extends Command
             (new ServerFiles($options))->write();
             $environment = $this->cached($options->folder);
             $supervisor = new Supervisor($options, $environment, fn (string $line) => $this->tellAt($line));
+            $supervisor->check();
         } catch (RuntimeException $problem) {
             fwrite(STDERR, "pencil: {$problem->getMessage()}\n");
 
             return self::FAILURE;
         }
-        $code = $first->code();
+        $code = rescue(static fn (): ?string => $first->code(), report: false);
         $this->line('Upright Pencil is served at ' . config()->string('app.url'));
         if ($code !== null) {
             $this->line("Nobody has an account yet. Open it, and type this code: {$code}");

@@ -60,7 +60,7 @@ final class AccountController extends Controller
 
     public function destroy(Request $request, CloseAccount $close): JsonResponse
     {
-        $request->validate(['password' => ['required', 'string', 'current_password']], ['*' => 'The password is not right. Nothing was deleted.']);
+        $request->validate(['password' => ['bail', 'required', 'string', 'max:200', 'current_password']], ['*' => 'The password is not right. Nothing was deleted.']);
         $user = $this->user($request);
         Auth::guard('web')->logout();
         $request->session()->invalidate();

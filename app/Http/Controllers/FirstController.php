@@ -27,7 +27,7 @@ final class FirstController extends Controller
             'code.*' => 'Type the code that the server printed when it was started.',
             'name.*' => 'Type your name.',
             'email.*' => 'Type your e-mail address.',
-            'password.required' => 'Choose a password.',
+            'password.required' => 'Choose a password.', 'password.string' => 'Choose a password.',
         ]);
         if (!$limits->mayTry($request, 'the first director')) {
             return response()->json(['message' => 'Too many tries. Wait a minute and try again.'], 429);

@@ -34,7 +34,7 @@ final class PasswordController extends Controller
             'token' => ['required', 'string', 'max:100'],
             'name' => ['nullable', 'string', 'max:80'],
             'password' => ['required', 'string', new NewPassword()],
-        ], ['password.required' => 'Choose a password.', 'email.*' => self::OVER, 'token.*' => self::OVER]);
+        ], ['password.required' => 'Choose a password.', 'password.string' => 'Choose a password.', 'email.*' => self::OVER, 'token.*' => self::OVER]);
         $status = Password::broker()->reset(
             ['email' => mb_strtolower($data['email']), 'token' => $data['token'], 'password' => $data['password']],
             function (User $user, string $password) use ($data, $signIns): void {
@@ -56,9 +56,9 @@ final class PasswordController extends Controller
     public function change(Request $request, SignIns $signIns): JsonResponse
     {
         $data = $request->validate([
-            'current' => ['required', 'string', 'current_password'],
+            'current' => ['bail', 'required', 'string', 'max:200', 'current_password'],
             'password' => ['required', 'string', new NewPassword()],
-        ], ['current.*' => 'The password you have now is not right.', 'password.required' => 'Choose a password.']);
+        ], ['current.*' => 'The password you have now is not right.', 'password.required' => 'Choose a password.', 'password.string' => 'Choose a password.']);
         $user = $this->user($request);
         $user->password = $data['password'];
         $signIns->endOthers($user, $request->session()->getId());

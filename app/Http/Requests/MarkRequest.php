@@ -33,6 +33,15 @@ final class MarkRequest extends FormRequest
         ];
     }
 
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'lines.max' => 'These are more lines than can be taken at once. Paste them in two halves.',
+            '*' => 'These marks are not understood. Load the page again and make them once more.',
+        ];
+    }
+
     public function lines(): string
     {
         return $this->string('lines')->value();

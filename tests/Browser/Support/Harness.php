@@ -8,65 +8,45 @@ use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use RuntimeException;
+use Tests\Support\Server;
 
 /** The application served on a free port with fresh demo data, and a ChromeDriver beside it. */
 final class Harness
 {
     private static ?self $running = null;
 
-    /** @var list<resource> */
-    private array $processes = [];
+    /** @var resource */
+    private mixed $chromedriver;
     /** @var list<array{driver: RemoteWebDriver, kind: string, isFree: bool}> browsers are dear: each serves one test after another */
     private array $browsers = [];
-    private string $folder;
+    private readonly Server $server;
+    private readonly string $folder;
     public readonly string $url;
     private readonly int $driverPort;
 
     private function __construct()
     {
-        $root = dirname(__DIR__, 3);
         foreach (['/usr/bin/chromium', '/usr/bin/chromedriver'] as $program) {
             if (!is_executable($program)) {
                 throw new RuntimeException("{$program} is missing: the browser tests cannot run.");
             }
         }
-        if (!is_file("{$root}/public/build/manifest.json")) {
-            throw new RuntimeException('The interface is not built: run ./pencil test, which builds it.');
-        }
-        $this->folder = sys_get_temp_dir() . '/pencil-browser-' . bin2hex(random_bytes(5));
-        mkdir($this->folder);
-        touch("{$this->folder}/demo.sqlite");
-        $port = self::freePort();
-        $this->url = "http://127.0.0.1:{$port}";
-        $environment = [
-            'PATH' => (string) getenv('PATH'),
-            'HOME' => $this->folder,
-            'APP_ENV' => 'local',
-            'APP_KEY' => 'base64:' . base64_encode(random_bytes(32)),
-            'APP_URL' => $this->url,
-            'DB_DATABASE' => "{$this->folder}/demo.sqlite",
-            'LOG_CHANNEL' => 'stderr',
-        ];
-        foreach ([['migrate', '--force'], ['db:seed', '--force']] as $command) {
-            $process = proc_open([PHP_BINARY, "{$root}/artisan", ...$command], [1 => ['pipe', 'w'], 2 => ['pipe', 'w']], $pipes, $root, $environment);
-            $said = stream_get_contents($pipes[1]) . stream_get_contents($pipes[2]);
-            if ($process === false || proc_close($process) !== 0) {
-                throw new RuntimeException("The demo could not be laid out: {$said}");
-            }
-        }
-        $this->start(
-            [
-                PHP_BINARY, 'artisan', 'pencil:serve', "--listen=127.0.0.1:{$port}", "--folder={$this->folder}/server", '--processes=4',
-                '--rate=500', '--burst=5000', '--no-schedule',
-            ],
-            $root,
-            $environment,
-            'server.log',
+        $this->server = new Server();
+        $this->url = $this->server->url;
+        $this->folder = $this->server->folder;
+        $this->driverPort = Server::freePort();
+        $chromedriver = proc_open(
+            ['/usr/bin/chromedriver', "--port={$this->driverPort}"],
+            [['file', '/dev/null', 'r'], ['file', '/dev/null', 'w'], ['file', '/dev/null', 'w']],
+            $pipes,
+            $this->folder,
+            ['HOME' => $this->folder, 'PATH' => (string) getenv('PATH')],
         );
-        $this->driverPort = self::freePort();
-        $this->start(['/usr/bin/chromedriver', "--port={$this->driverPort}"], $root, $environment, 'driver.log');
-        $this->await($port);
-        $this->await($this->driverPort);
+        if ($chromedriver === false) {
+            throw new RuntimeException('ChromeDriver does not start.');
+        }
+        $this->chromedriver = $chromedriver;
+        Server::await($this->driverPort, 'ChromeDriver does not answer.');
         register_shutdown_function($this->stop(...));
     }
 
@@ -149,15 +129,19 @@ final class Harness
     /** The first student link of the demo. */
     public function studentLink(): string
     {
-        $database = new \PDO("sqlite:{$this->folder}/demo.sqlite");
-        $token = $database->query('select token from links where ended_at is null order by id limit 1')?->fetchColumn();
+        $token = $this->database()->query('select token from links where ended_at is null order by id limit 1')?->fetchColumn();
 
         return "{$this->url}/part/{$token}";
     }
 
+    public function database(): \PDO
+    {
+        return $this->server->database();
+    }
+
     public function serverLog(): string
     {
-        return file_get_contents("{$this->folder}/server.log") . (string) @file_get_contents("{$this->folder}/server/php-fpm.log");
+        return $this->server->log();
     }
 
     private function stop(): void
@@ -169,52 +153,8 @@ final class Harness
                 // It was closed by its test.
             }
         }
-        foreach ($this->processes as $process) {
-            // The server ends what it started before it ends itself.
-            proc_terminate($process);
-            proc_close($process);
-        }
-        exec('rm -rf ' . escapeshellarg($this->folder));
-    }
-
-    /**
-     * @param list<string> $command
-     * @param array<string, string> $environment
-     */
-    private function start(array $command, string $root, array $environment, string $log): void
-    {
-        $file = "{$this->folder}/{$log}";
-        $process = proc_open($command, [['file', '/dev/null', 'r'], ['file', $file, 'w'], ['file', $file, 'a']], $pipes, $root, $environment);
-        if ($process === false) {
-            throw new RuntimeException("{$command[0]} does not start.");
-        }
-        $this->processes[] = $process;
-    }
-
-    private function await(int $port): void
-    {
-        for ($try = 0; $try < 150; $try++) {
-            $socket = @fsockopen('127.0.0.1', $port, $code, $message, 1);
-            if ($socket !== false) {
-                fclose($socket);
-
-                return;
-            }
-            usleep(100_000);
-        }
-
-        throw new RuntimeException("Nothing answers at port {$port}.");
-    }
-
-    private static function freePort(): int
-    {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        if ($socket === false) {
-            throw new RuntimeException('No free port.');
-        }
-        $name = (string) stream_socket_get_name($socket, false);
-        fclose($socket);
-
-        return (int) substr($name, (int) strrpos($name, ':') + 1);
+        proc_terminate($this->chromedriver);
+        proc_close($this->chromedriver);
+        $this->server->stop();
     }
 }

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Hard;
+
+/**
+ * What every route answers to every role. A route that is not here fails the tests: whoever adds one says here who may.
+ *
+ * Roles: owner, co-teachers who edit, propose or read, a stranger (another director), a guest.
+ */
+final class RouteTable
+{
+    public const ROLES = ['own', 'edit', 'propose', 'read', 'stranger', 'guest'];
+
+    private const ALL = ['own' => 200, 'edit' => 200, 'propose' => 200, 'read' => 200, 'stranger' => 404, 'guest' => 401];
+    private const PROPOSERS = ['read' => 403] + self::ALL;
+    private const EDITORS = ['propose' => 403, 'read' => 403] + self::ALL;
+    private const OWNER = ['edit' => 403] + self::EDITORS;
+    /** One's own things: everybody who is signed in has some. */
+    private const SIGNED_IN = ['stranger' => 200] + self::ALL;
+    /** Things of the owner that are not shared with the piece. */
+    private const OWNER_ALONE = ['edit' => 404, 'propose' => 404, 'read' => 404] + self::ALL;
+    private const ANYBODY = ['guest' => 200, 'stranger' => 200] + self::ALL;
+
+    /** @return array<string, array{body: array<string, mixed>, expected: array<string, int>}> by method and path as the route has it */
+    public static function all(): array
+    {
+        $made = static fn (array $expected): array => array_map(static fn (int $status): int => $status === 200 ? 201 : $status, $expected);
+        $refused = static fn (array $expected, int $with): array => array_map(static fn (int $status): int => $status === 200 ? $with : $status, $expected);
+        $settings = ['profile' => 'second-year', 'schools' => [], 'sizes' => [], 'density' => 'standard', 'wording' => 'words'];
+        $copy = ['from' => 0, 'start' => '0', 'until' => '1', 'onto' => '2', 'what' => 'all', 'look' => true];
+        $rows = [
+            'GET up' => [[], self::ANYBODY],
+            'GET {any?}' => [[], self::ANYBODY],
+            'GET api/part/{token}' => [[], self::ANYBODY],
+            'GET api/part/{token}/page' => [[], self::ANYBODY],
+            'GET api/part/{token}/download.{ending}' => [[], self::ANYBODY],
+            'GET api/session' => [[], self::ANYBODY],
+            'POST api/session' => [['email' => 'nobody@example.test', 'password' => 'x'], $refused(self::ANYBODY, 422)],
+            'DELETE api/session' => [[], self::ANYBODY],
+            'POST api/first' => [
+                ['code' => 'X', 'name' => 'X', 'email' => 'x@example.test', 'password' => 'three words or four'],
+                $refused(self::ANYBODY, 422),
+            ],
+            'POST api/password/letter' => [['email' => 'nobody@example.test'], $refused(self::ANYBODY, 202)],
+            'POST api/password' => [
+                ['email' => 'maren@example.test', 'token' => 'x', 'password' => 'three words or four'],
+                $refused(self::ANYBODY, 422),
+            ],
+            'GET api/invitation/{token}' => [[], self::ANYBODY],
+            'POST api/invitation/{token}/letter' => [[], $refused(self::ANYBODY, 202)],
+            'POST api/invitation/{token}' => [[], ['own' => 403, 'edit' => 403, 'propose' => 403, 'read' => 403, 'stranger' => 403, 'guest' => 401]],
+            'GET api/account' => [[], self::SIGNED_IN],
+            'PATCH api/account' => [['name' => 'Another'], self::SIGNED_IN],
+            'DELETE api/account' => [['password' => 'rosin-and-maple'], self::SIGNED_IN],
+            'PUT api/account/password' => [['current' => 'rosin-and-maple', 'password' => 'three words or four'], self::SIGNED_IN],
+            'DELETE api/account/sign-ins' => [[], self::SIGNED_IN],
+            'POST api/account/pack' => [[], $refused(self::SIGNED_IN, 202)],
+            'POST api/account/unpack' => [[], $refused(self::SIGNED_IN, 422)],
+            'GET api/account/errands/{errand}' => [[], self::OWNER_ALONE],
+            'DELETE api/account/errands/{errand}' => [[], self::OWNER_ALONE],
+            'GET api/account/errands/{errand}/file' => [[], self::OWNER_ALONE],
+            'GET api/rack' => [[], self::SIGNED_IN],
+            'POST api/shelves' => [['name' => 'New', 'kind' => 'programme'], $made(self::SIGNED_IN)],
+            'PATCH api/shelves/{shelf}' => [['name' => 'Renamed'], self::OWNER_ALONE],
+            'POST api/scores/look' => [[], $refused(self::SIGNED_IN, 422)],
+            'POST api/pieces' => [['token' => str_repeat('a', 40), 'file' => 'x.xml', 'shelf' => 1], $refused(self::SIGNED_IN, 422)],
+            'GET api/pieces/{piece}' => [[], self::ALL],
+            'PATCH api/pieces/{piece}' => [['title' => 'New'], self::OWNER],
+            'PUT api/pieces/{piece}/tempos' => [['tempos' => ['1' => 90]], self::EDITORS],
+            'DELETE api/pieces/{piece}' => [[], self::OWNER],
+            'POST api/pieces/{binned}/restore' => [[], self::OWNER_ALONE],
+            'DELETE api/pieces/{binned}/bin' => [[], self::OWNER_ALONE],
+            'GET api/pieces/{piece}/history' => [[], self::ALL],
+            'GET api/pieces/{piece}/tutti' => [[], self::ALL],
+            'GET api/pieces/{piece}/read-through' => [[], self::ALL],
+            'GET api/pieces/{piece}/handout' => [[], self::ALL],
+            'POST api/pieces/{piece}/shares' => [['email' => 'new@example.test', 'may' => 'read'], $made(self::OWNER)],
+            'PATCH api/shares/{share}' => [['may' => 'edit'], self::OWNER],
+            'DELETE api/shares/{share}' => [[], self::OWNER],
+            'POST api/shares/{share}/mine' => [[], ['own' => 404] + self::OWNER_ALONE],
+            'DELETE api/shares/{share}/mine' => [[], ['own' => 404] + self::OWNER_ALONE],
+            'GET api/class' => [[], self::SIGNED_IN],
+            'PUT api/class' => [$settings, $refused(self::SIGNED_IN, 422)],
+            'DELETE api/class' => [[], $refused(self::SIGNED_IN, 422)],
+            'POST api/class/example' => [[], $refused(self::SIGNED_IN, 422)],
+            'GET api/class/fingerboard' => [['instrument' => 'violin', 'size' => '4/4', 'position' => 'I'], self::SIGNED_IN],
+            'GET api/sections/{section}' => [[], self::ALL],
+            'GET api/sections/{section}/notes/{note}' => [[], self::ALL],
+            'GET api/sections/{section}/returns' => [[], self::ALL],
+            'POST api/sections/{section}/copy' => [['from' => '{section}'] + $copy, self::EDITORS],
+            'GET api/sections/{section}/open-strings' => [[], self::ALL],
+            'GET api/sections/{section}/patterns' => [[], self::ALL],
+            'GET api/sections/{section}/page' => [[], self::ALL],
+            'GET api/sections/{section}/hand' => [[], self::ALL],
+            'POST api/sections/{section}/marks' => [['lines' => '1.2 down', 'seen' => 0], self::PROPOSERS],
+            'POST api/sections/{section}/preview' => [['lines' => '1.2 down'], self::PROPOSERS],
+            'POST api/sections/{section}/settle' => [['key' => 'x', 'answer' => 'take', 'seen' => 0], $refused(self::EDITORS, 409)],
+            'POST api/sections/{section}/undo' => [[], self::PROPOSERS],
+            'POST api/sections/{section}/redo' => [[], self::PROPOSERS],
+            'POST api/sections/{section}/done' => [['what' => 'hand', 'done' => true], self::EDITORS],
+            'PUT api/sections/{section}/density' => [['density' => 'every'], self::EDITORS],
+            'POST api/sections/{section}/leave' => [['key' => 'x', 'leave' => true], self::EDITORS],
+            'POST api/sections/{section}/editions' => [[], $made(self::EDITORS)],
+            'POST api/sections/{section}/links' => [[], $made(self::EDITORS)],
+            'DELETE api/links/{link}' => [[], self::EDITORS],
+            'GET api/sections/{section}/download.{ending}' => [[], self::ALL],
+        ];
+
+        return array_map(static fn (array $row): array => ['body' => $row[0], 'expected' => $row[1]], $rows);
+    }
+}

@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Hard;
+
+use App\Models\Errand;
+use App\Models\Piece;
+use App\Models\User;
+use Illuminate\Support\Facades\Storage;
+use Illuminate\Support\Str;
+
+/** One thing of every kind, all the owner's, and somebody in every role: what routes are asked for. */
+trait World
+{
+    /** @var array<string, string> by the name in a route */
+    protected array $things = [];
+
+    protected function build(): void
+    {
+        $piece = $this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h');
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $url = $this->postJson("/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $binned = $this->piece('D5q E5q F#5q G5q');
+        $binned->delete();
+        foreach (['edit', 'propose', 'read'] as $may) {
+            $this->share($piece, User::query()->where('name', $may)->first() ?? $this->person($may), $may);
+        }
+        $share = $piece->shares()->create(['email' => 'waits@example.test', 'may' => 'read', 'token' => Str::random(32)]);
+        Storage::disk('local')->put('errands/packed.zip', 'PK');
+        $errand = Errand::query()->create(['user_id' => $this->director->id, 'kind' => 'pack', 'state' => 'done', 'file' => 'errands/packed.zip']);
+        auth()->guard('web')->logout();
+        $this->things = [
+            'piece' => (string) $piece->id,
+            'binned' => (string) $binned->id,
+            'section' => (string) $section->id,
+            'shelf' => (string) $this->shelf()->id,
+            'share' => (string) $share->id,
+            'link' => (string) $section->links()->value('id'),
+            'errand' => (string) $errand->id,
+            'note' => 'P1-m1-n1',
+            'ending' => 'mxl',
+            'any?' => 'rack',
+            'token' => basename((string) $url),
+            'invitation' => $share->token,
+        ];
+    }
+
+    /** @return array<string, string> */
+    private function replacements(string $route): array
+    {
+        $things = $this->things;
+        if (str_contains($route, 'invitation/')) {
+            $things['token'] = $things['invitation'];
+        }
+
+        return array_combine(array_map(static fn (string $name): string => "{{$name}}", array_keys($things)), $things);
+    }
+
+    /** @param array<string, mixed> $body */
+    protected function ask(string $route, array $body): \Illuminate\Testing\TestResponse
+    {
+        [$method, $path] = explode(' ', $route, 2);
+        $replace = $this->replacements($route);
+        $body = array_map(fn (mixed $value): mixed => $value === '{section}' ? (int) $this->things['section'] : $value, $body);
+        $query = $method === 'GET' && $body !== [] ? '?' . http_build_query($body) : '';
+
+        return $this->json($method, '/' . strtr($path, $replace) . $query, $method === 'GET' ? [] : $body);
+    }
+
+    protected function role(string $role): ?User
+    {
+        return match ($role) {
+            'guest' => null,
+            'own' => $this->director,
+            'stranger' => $this->stranger,
+            default => User::query()->where('name', $role)->firstOrFail(),
+        };
+    }
+
+    protected function pieceOf(string $name): Piece
+    {
+        return Piece::withTrashed()->findOrFail((int) $this->things[$name]);
+    }
+}

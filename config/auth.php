@@ -9,4 +9,6 @@ return [
     // A letter to choose a new password is good for an hour; for a new account, a week would be no different: it is asked for again.
     'passwords' => ['users' => ['provider' => 'users', 'table' => 'password_reset_tokens', 'expire' => 60, 'throttle' => 20]],
     'password_timeout' => 900,
+    // The shortest time a refusal takes, in microseconds.
+    'timebox_duration' => (int) env('AUTH_TIMEBOX', 200_000),
 ];

@@ -19,7 +19,6 @@ use Symfony\Component\ErrorHandler\Error\FatalError;
 use Symfony\Component\HttpKernel\Exception\AccessDeniedHttpException;
 use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\HttpKernel\Exception\MethodNotAllowedHttpException;
-use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Throwable;
 use UprightPencil\Format\Exception\UnreadableScore;
@@ -65,7 +64,9 @@ final class Sentences
     private static function told(Throwable $error): ?array
     {
         return match (true) {
-            $error instanceof NotFoundHttpException => [self::isOurs($error->getMessage()) ? $error->getMessage() : self::NOT_HERE, 404],
+            // What is not there and what is not theirs is answered alike.
+            $error instanceof HttpException && $error->getStatusCode() === 404
+                => [self::isOurs($error->getMessage()) ? $error->getMessage() : self::NOT_HERE, 404],
             $error instanceof MethodNotAllowedHttpException => ['This cannot be done here.', 405],
             $error instanceof TooManyRequestsHttpException => ['This was asked for too often. Wait a minute and try again.', 429],
             $error instanceof PostTooLargeException => ['The file is larger than 16 MB, which is more than any part needs.', 413],

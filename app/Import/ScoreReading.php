@@ -20,7 +20,7 @@ final readonly class ScoreReading
     private const AT_ONCE = 2;
 
     public function __construct(
-        private int $seconds = 20,
+        private float $seconds = 20.0,
         /** What PHP may use, in megabytes; the process as a whole may use three times as much, its libraries' share included. */
         private int $megabytes = 512,
         private int $secondsInLine = 30,
@@ -53,7 +53,7 @@ final readonly class ScoreReading
 
     private function run(string $path, string $fileName, string $result): void
     {
-        $limits = sprintf('ulimit -v %d; ulimit -t %d; exec "$@"', 3 * 1024 * $this->megabytes, $this->seconds + 2);
+        $limits = sprintf('ulimit -v %d; ulimit -t %d; exec "$@"', 3 * 1024 * $this->megabytes, (int) ceil($this->seconds) + 2);
         $process = new Process(
             [
                 '/bin/sh', '-c', $limits, 'sh', PHP_BINDIR . '/php', '-d', "memory_limit={$this->megabytes}M", '-d', 'display_errors=stderr',
@@ -64,7 +64,7 @@ final readonly class ScoreReading
         try {
             $process->run();
         } catch (ProcessTimedOutException) {
-            throw UnreadableScore::takesTooLong($this->seconds);
+            throw UnreadableScore::takesTooLong((int) ceil($this->seconds));
         }
         if ($process->getExitCode() === 1 && trim($process->getErrorOutput()) !== '' && !str_contains($process->getErrorOutput(), 'PHP ')) {
             throw UnreadableScore::because(trim($process->getErrorOutput()));
@@ -75,7 +75,7 @@ final readonly class ScoreReading
                 'said' => mb_substr($process->getErrorOutput(), 0, 500),
             ]);
             throw in_array($process->getExitCode(), [137, 152], true)
-                ? UnreadableScore::takesTooLong($this->seconds)
+                ? UnreadableScore::takesTooLong((int) ceil($this->seconds))
                 : UnreadableScore::takesTooMuch();
         }
     }

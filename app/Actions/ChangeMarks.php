@@ -110,7 +110,9 @@ final readonly class ChangeMarks
         foreach ($steps as $step) {
             foreach ([$step['before'], $step['after']] as $record) {
                 if ($record !== null && ($record['state'] !== 'proposed' || ($record['authorId'] ?? null) !== (string) $user->id)) {
-                    throw new AuthorizationException('You may propose here now, but not change what was decided, your own earlier marks included.');
+                    throw new AuthorizationException(
+                        'You may propose here now, but not change what was decided, your own earlier marks included.',
+                    );
                 }
             }
         }

@@ -56,7 +56,8 @@ final readonly class ScoreReading
         $limits = sprintf('ulimit -v %d; ulimit -t %d; exec "$@"', 3 * 1024 * $this->megabytes, (int) ceil($this->seconds) + 2);
         $process = new Process(
             [
-                '/bin/sh', '-c', $limits, 'sh', PHP_BINDIR . '/php', '-d', "memory_limit={$this->megabytes}M", '-d', 'display_errors=stderr',
+                '/bin/sh', '-c', $limits, 'sh',
+                PHP_BINDIR . '/php', '-d', "memory_limit={$this->megabytes}M", '-d', 'display_errors=stderr',
                 base_path('artisan'), 'pencil:read-upload', $path, $result, "--name={$fileName}",
             ],
             timeout: $this->seconds,

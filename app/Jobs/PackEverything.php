@@ -30,7 +30,8 @@ final class PackEverything implements ShouldQueue
             return;
         }
         // One file of each director's is kept: the newest.
-        foreach ($errand->newQuery()->where('user_id', $errand->user_id)->where('kind', 'pack')->where('id', '<', $errand->id)->whereNotNull('file')->get() as $older) {
+        $before = $errand->newQuery()->where('user_id', $errand->user_id)->where('kind', 'pack')->where('id', '<', $errand->id);
+        foreach ($before->whereNotNull('file')->get() as $older) {
             $disk->delete((string) $older->file);
             $older->update(['file' => null]);
         }

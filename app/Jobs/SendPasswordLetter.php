@@ -38,7 +38,11 @@ final class SendPasswordLetter implements ShouldQueue
             return;
         }
         $url = url("/welcome/{$broker->createToken($user)}") . '?email=' . rawurlencode($email);
-        SendLetter::dispatch($email, 'Upright Pencil: choose a password', "Somebody, you we hope, asked for this letter. Open the address and choose "
-            . "a password; it is good for an hour.\n\n{$url}\n\nIf it was not you, leave it: nothing is changed.\n");
+        SendLetter::dispatch(
+            $email,
+            'Upright Pencil: choose a password',
+            "Somebody, you we hope, asked for this letter. Open the address and choose a password; it is good for an hour.\n\n"
+            . "{$url}\n\nIf it was not you, leave it: nothing is changed.\n",
+        );
     }
 }

@@ -41,7 +41,8 @@ final readonly class Packer
             throw new RuntimeException('No file can be made: No space left on device?');
         }
         $shelves = $user->shelves()->get();
-        $ids = Piece::query()->where('user_id', $user->id)->orderBy('shelf_id')->orderBy('lesson_number')->orderBy('id')->pluck('id')->all();
+        $pieces = Piece::query()->where('user_id', $user->id)->orderBy('shelf_id')->orderBy('lesson_number')->orderBy('id');
+        $ids = $pieces->pluck('id')->all();
         $list = [
             'format' => self::FORMAT,
             'version' => self::VERSION,

@@ -59,7 +59,8 @@ final readonly class Unpacker
             }
             $title = self::text($row, 'title', 120) ?: 'A piece without a title';
             try {
-                $this->piece($user, $archive, $row, $title, $shelves[is_int($row['shelf'] ?? null) ? $row['shelf'] : 0] ?? $this->shelf($user));
+                $shelf = is_int($row['shelf'] ?? null) ? $shelves[$row['shelf']] ?? null : null;
+                $this->piece($user, $archive, $row, $title, $shelf ?? $this->shelf($user));
                 $kept++;
             } catch (UnreadableScore $problem) {
                 $problems[] = "“{$title}”: {$problem->getMessage()}";
@@ -100,7 +101,10 @@ final readonly class Unpacker
     private function shelf(User $user): Shelf
     {
         /** @var Shelf $shelf */
-        $shelf = $user->shelves()->firstOrCreate(['name' => 'Brought in', 'kind' => 'programme'], ['position' => $user->shelves()->count()]);
+        $shelf = $user->shelves()->firstOrCreate(
+            ['name' => 'Brought in', 'kind' => 'programme'],
+            ['position' => $user->shelves()->count()],
+        );
 
         return $shelf;
     }
@@ -210,7 +214,8 @@ final readonly class Unpacker
             $pages = [];
             foreach ($archive->json("{$name}.pages.json") ?? [] as $key => $page) {
                 if (is_array($page) && is_string($page['musicxml'] ?? null) && is_array($page['list'] ?? null)) {
-                    $pages[(string) $key] = ['musicxml' => $page['musicxml'], 'list' => array_values(array_filter($page['list'], is_string(...)))];
+                    $lines = array_values(array_filter($page['list'], is_string(...)));
+                    $pages[(string) $key] = ['musicxml' => $page['musicxml'], 'list' => $lines];
                 }
             }
             $section->editions()->firstOrCreate(['number' => $row['number']], [
@@ -296,7 +301,9 @@ final readonly class Unpacker
 
     private static function time(mixed $time): ?Carbon
     {
-        return is_string($time) && preg_match('~^\d{4}-\d\d-\d\dT~', $time) === 1 ? rescue(static fn (): Carbon => Carbon::parse($time), null, false) : null;
+        return is_string($time) && preg_match('~^\d{4}-\d\d-\d\dT~', $time) === 1
+            ? rescue(static fn (): Carbon => Carbon::parse($time), null, false)
+            : null;
     }
 
     /** @param array<mixed> $row */

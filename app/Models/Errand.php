@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -25,6 +26,12 @@ use Illuminate\Support\Carbon;
 final class Errand extends Model
 {
     protected $guarded = ['id'];
+
+    /** @return Builder<self> somebody's errands of a kind, the newest first */
+    public static function of(User $user, string $kind): Builder
+    {
+        return self::query()->where('user_id', $user->id)->where('kind', $kind)->latest('id');
+    }
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo

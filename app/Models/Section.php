@@ -42,7 +42,14 @@ final class Section extends Model
 
     protected function casts(): array
     {
-        return ['source' => Bytes::class, 'reading' => Bytes::class, 'state' => 'array', 'bowed_at' => 'datetime', 'fingered_at' => 'datetime', 'state_began_at' => 'datetime'];
+        return [
+            'source' => Bytes::class,
+            'reading' => Bytes::class,
+            'state' => 'array',
+            'bowed_at' => 'datetime',
+            'fingered_at' => 'datetime',
+            'state_began_at' => 'datetime',
+        ];
     }
 
     /** @return BelongsTo<Piece, $this> */

@@ -44,7 +44,9 @@ final readonly class KeptAnswers
             $piece->title,
             $piece->tempos,
             ClassSettings::for($piece)->toArray(),
-            $piece->sections()->get(Section::LIGHT)->map(static fn (Section $section): string => "{$section->id} {$section->density} {$section->name}")->all(),
+            $piece->sections()->get(Section::LIGHT)->map(
+                static fn (Section $section): string => "{$section->id} {$section->density} {$section->name}",
+            )->all(),
             RulesVersion::now(),
         ]));
     }

@@ -194,7 +194,8 @@ final readonly class Backup
 
     private static function open(string $database): Connection
     {
-        config(['database.connections.backup' => [...config()->array('database.connections.sqlite'), 'database' => $database, 'journal_mode' => 'delete']]);
+        $usual = config()->array('database.connections.sqlite');
+        config(['database.connections.backup' => [...$usual, 'database' => $database, 'journal_mode' => 'delete']]);
         DB::purge('backup');
 
         return DB::connection('backup');

@@ -7,6 +7,7 @@ namespace App\Server;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
+use RuntimeException;
 use Throwable;
 
 /** Whether the server can do its work: told on its health page, and to users where they would notice. */
@@ -56,7 +57,11 @@ final class Health
         $oldest = DB::table('jobs')->whereNull('reserved_at')->min('available_at');
         $waits = is_numeric($oldest) ? time() - (int) $oldest : 0;
 
-        return $waits > self::WAITS ? throw new \RuntimeException("work has waited for {$waits} seconds: is the queue worker running?") : 'no work waits long';
+        if ($waits > self::WAITS) {
+            throw new RuntimeException("work has waited for {$waits} seconds: is the queue worker running?");
+        }
+
+        return 'no work waits long';
     }
 
     private function schedule(): string
@@ -67,7 +72,7 @@ final class Health
         }
 
         return time() - $last > self::SILENCE
-            ? throw new \RuntimeException('was last run at ' . Carbon::createFromTimestamp($last)->toIso8601String())
+            ? throw new RuntimeException('was last run at ' . Carbon::createFromTimestamp($last)->toIso8601String())
             : 'runs';
     }
 

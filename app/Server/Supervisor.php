@@ -40,7 +40,8 @@ final class Supervisor
         $this->add('nginx', [self::program('nginx'), '-p', $folder, '-c', "{$folder}/nginx.conf"], SIGQUIT);
         for ($number = 1; $number <= $options->queueWorkers; $number++) {
             $this->add("queue {$number}", [
-                ...$php, '-d', 'memory_limit=512M', base_path('artisan'), 'queue:work', '--quiet', '--sleep=1', '--memory=384', '--max-time=3600',
+                ...$php, '-d', 'memory_limit=512M', base_path('artisan'),
+                'queue:work', '--quiet', '--sleep=1', '--memory=384', '--max-time=3600',
             ], SIGTERM);
         }
         if ($options->runsSchedule) {
@@ -62,7 +63,9 @@ final class Supervisor
     /** @param list<string> $command */
     private function add(string $name, array $command, int $stop): void
     {
-        $this->programs[$name] = ['command' => $command, 'stop' => $stop, 'process' => null, 'pid' => 0, 'began' => 0.0, 'wait' => 0.5, 'next' => 0.0];
+        $this->programs[$name] = [
+            'command' => $command, 'stop' => $stop, 'process' => null, 'pid' => 0, 'began' => 0.0, 'wait' => 0.5, 'next' => 0.0,
+        ];
     }
 
     /** Runs until it is told to end (SIGTERM, SIGINT). SIGHUP starts everything anew without losing a call. */
@@ -124,7 +127,8 @@ final class Supervisor
         $process = new Process($command, $this->options->folder, $this->environment, timeout: null);
         $process->disableOutput();
         $process->start();
-        $this->programs[$name] = [...$this->programs[$name], 'process' => $process, 'pid' => (int) $process->getPid(), 'began' => microtime(true)];
+        $began = ['process' => $process, 'pid' => (int) $process->getPid(), 'began' => microtime(true)];
+        $this->programs[$name] = [...$this->programs[$name], ...$began];
     }
 
     /** New code, new settings: each program takes them up when its work in hand is done. */

@@ -14,7 +14,9 @@ use RuntimeException;
 final readonly class TableCopy
 {
     /** What is kept, parents before children. Sessions, queues and caches are made anew. */
-    public const TABLES = ['users', 'shelves', 'pieces', 'sections', 'marks', 'changes', 'shares', 'editions', 'links', 'left_flags', 'letters'];
+    public const TABLES = [
+        'users', 'shelves', 'pieces', 'sections', 'marks', 'changes', 'shares', 'editions', 'links', 'left_flags', 'letters',
+    ];
 
     private const MOMENT = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands'];
     private const ROWS_AT_ONCE = 50;
@@ -47,7 +49,7 @@ final readonly class TableCopy
         });
         $arrived = self::fingerprint($this->to);
         if ($arrived !== $sent) {
-            $wrong = implode(', ', array_keys(array_filter($sent, static fn (array $one, string $table): bool => $arrived[$table] !== $one, ARRAY_FILTER_USE_BOTH)));
+            $wrong = implode(', ', array_filter(self::TABLES, static fn (string $table): bool => $arrived[$table] !== $sent[$table]));
             throw new RuntimeException("What arrived is not what was sent ({$wrong}). Nothing was taken away where it came from.");
         }
 
@@ -131,7 +133,10 @@ final readonly class TableCopy
     /** @param array<string, mixed> $row */
     private static function line(array $row): string
     {
-        return serialize(array_map(static fn (mixed $value): ?string => $value === null ? null : (string) (is_bool($value) ? (int) $value : $value), $row));
+        return serialize(array_map(
+            static fn (mixed $value): ?string => $value === null ? null : (string) (is_bool($value) ? (int) $value : $value),
+            $row,
+        ));
     }
 
     /** PostgreSQL counts ids by itself; what comes with its id does not move the counter. */
@@ -141,7 +146,8 @@ final readonly class TableCopy
             return;
         }
         foreach (self::TABLES as $table) {
-            $this->to->statement("select setval(pg_get_serial_sequence(?, 'id'), coalesce((select max(id) from {$table}), 0) + 1, false)", [$table]);
+            $next = "coalesce((select max(id) from {$table}), 0) + 1";
+            $this->to->statement("select setval(pg_get_serial_sequence(?, 'id'), {$next}, false)", [$table]);
         }
     }
 

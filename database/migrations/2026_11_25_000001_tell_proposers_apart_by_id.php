@@ -3,7 +3,7 @@
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Support\Facades\DB;
 
-/** Proposals were known by their author's display name, which two people may share; now by the user's id, in the log as well. */
+// Proposals were known by their author's display name, which two people may share; now by the user's id, in the log as well.
 return new class extends Migration {
     public function up(): void
     {

@@ -11,7 +11,8 @@ use RuntimeException;
 
 final class BackupCommand extends Command
 {
-    protected $signature = 'pencil:backup {file? : where it goes; in the folder of backups without it} {--nightly : take away older ones as well}
+    protected $signature = 'pencil:backup {file? : where it goes; in the folder of backups without it}
+        {--nightly : take away older ones as well}
         {--check= : only look whether this backup is whole}';
 
     protected $description = 'Makes a backup of everything that is kept, while the server works, and checks it.';
@@ -27,7 +28,8 @@ final class BackupCommand extends Command
 
             return self::FAILURE;
         }
-        $this->line("{$file}: {$found['rows']} rows of {$found['made']}, whole, " . number_format((float) filesize($file) / 1e6, 1) . ' MB');
+        $megabytes = number_format((float) filesize($file) / 1e6, 1);
+        $this->line("{$file}: {$found['rows']} rows of {$found['made']}, whole, {$megabytes} MB");
         if ($this->option('nightly') === true) {
             foreach ($backups->rotate() as $old) {
                 $this->line("Taken away: {$old}");

@@ -17,8 +17,8 @@ final class LettersCommand extends Command
     public function handle(): int
     {
         $to = $this->option('to');
-        $letters = Letter::query()->when(is_string($to) && $to !== '', static fn ($query) => $query->where('to', mb_strtolower((string) $to)))
-            ->latest('id')->limit(max(1, (int) $this->option('last')))->get()->reverse();
+        $all = is_string($to) && $to !== '' ? Letter::query()->where('to', mb_strtolower($to)) : Letter::query();
+        $letters = $all->latest('id')->limit(max(1, (int) $this->option('last')))->get()->reverse();
         foreach ($letters as $letter) {
             $this->line("To {$letter->to}, {$letter->created_at->toDateTimeString()}: {$letter->subject}\n\n{$letter->text}\n");
         }

@@ -23,7 +23,8 @@ final class MoveCommand extends Command
         $from = DB::connection();
         $kind = (string) $this->argument('to');
         if (!in_array($kind, ['sqlite', 'pgsql'], true) || $kind === $from->getDriverName()) {
-            fwrite(STDERR, "pencil: from {$from->getDriverName()} everything moves to " . ($from->getDriverName() === 'sqlite' ? 'pgsql' : 'sqlite') . ".\n");
+            $other = $from->getDriverName() === 'sqlite' ? 'pgsql' : 'sqlite';
+            fwrite(STDERR, "pencil: from {$from->getDriverName()} everything moves to {$other}.\n");
 
             return self::FAILURE;
         }
@@ -45,14 +46,16 @@ final class MoveCommand extends Command
                 return self::FAILURE;
             }
             TableCopy::forgetTheMoment($to);
-            $sent = (new TableCopy($from, $to))->copy(fn (string $table, int $rows) => $this->line(sprintf('%-12s %8d rows', $table, $rows)));
+            $tell = fn (string $table, int $rows) => $this->line(sprintf('%-12s %8d rows', $table, $rows));
+            $sent = (new TableCopy($from, $to))->copy($tell);
         } catch (Throwable $problem) {
             fwrite(STDERR, "pencil: {$problem->getMessage()}\n");
 
             return self::FAILURE;
         }
         $hash = substr(hash('sha256', serialize($sent)), 0, 16);
-        $this->line("Everything arrived as it was sent (counted and hashed: {$hash}). Set DB_CONNECTION={$kind} in .env and start the server again.");
+        $this->line("Everything arrived as it was sent (counted and hashed: {$hash}).");
+        $this->line("Set DB_CONNECTION={$kind} in .env and start the server again.");
 
         return self::SUCCESS;
     }

@@ -26,8 +26,7 @@ final class AccountController extends Controller
     public function show(Request $request, SignIns $signIns): JsonResponse
     {
         $user = $this->user($request);
-        $newest = static fn (string $kind): ?Errand => Errand::query()->where('user_id', $user->id)->where('kind', $kind)->latest('id')->first();
-        [$pack, $unpack] = [$newest('pack'), $newest('unpack')];
+        [$pack, $unpack] = [Errand::of($user, 'pack')->first(), Errand::of($user, 'unpack')->first()];
 
         return response()->json([
             'user' => $user->only('id', 'name', 'email'),
@@ -60,7 +59,10 @@ final class AccountController extends Controller
 
     public function destroy(Request $request, CloseAccount $close): JsonResponse
     {
-        $request->validate(['password' => ['bail', 'required', 'string', 'max:200', 'current_password']], ['*' => 'The password is not right. Nothing was deleted.']);
+        $request->validate(
+            ['password' => ['bail', 'required', 'string', 'max:200', 'current_password']],
+            ['*' => 'The password is not right. Nothing was deleted.'],
+        );
         $user = $this->user($request);
         Auth::guard('web')->logout();
         $request->session()->invalidate();
@@ -86,7 +88,9 @@ final class AccountController extends Controller
     {
         $file = $request->file('file');
         if (!$file instanceof UploadedFile || !$file->isValid() || (int) $file->getSize() > self::UNPACK_MEGABYTES * 1024 * 1024) {
-            return response()->json(['message' => 'The file did not arrive. It may be larger than ' . self::UNPACK_MEGABYTES . ' MB.'], 422);
+            $limit = self::UNPACK_MEGABYTES;
+
+            return response()->json(['message' => "The file did not arrive. It may be larger than {$limit} MB."], 422);
         }
         $user = $this->user($request);
         $errand = $this->begin($user, 'unpack');
@@ -129,7 +133,7 @@ final class AccountController extends Controller
 
     private function begin(User $user, string $kind): Errand
     {
-        return Errand::query()->where('user_id', $user->id)->where('kind', $kind)->whereIn('state', ['waits', 'works'])->latest('id')->first()
+        return Errand::of($user, $kind)->whereIn('state', ['waits', 'works'])->first()
             ?? Errand::query()->create(['user_id' => $user->id, 'kind' => $kind, 'state' => 'waits']);
     }
 

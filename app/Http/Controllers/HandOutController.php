@@ -87,15 +87,16 @@ final class HandOutController extends Controller
      */
     private function known(Piece $piece): array
     {
-        /** @var array<int, array{list: list<string>, flags: int}> $known */
-        $known = $this->kept->remember('hand-out', $piece, fn (): array => $piece->sections->keyBy('id')->map(function (Section $section): array {
+        $work = fn (): array => $piece->sections->keyBy('id')->map(function (Section $section): array {
             $plan = $this->plans->of($section);
 
             return [
                 'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
                 'flags' => count($plan->part->flags),
             ];
-        })->all());
+        })->all();
+        /** @var array<int, array{list: list<string>, flags: int}> $known */
+        $known = $this->kept->remember('hand-out', $piece, $work);
 
         return $known;
     }

@@ -35,7 +35,7 @@ final class InvitationController extends Controller
         SendPasswordLetter::dispatch($share->email, true);
 
         return response()->json([
-            'message' => "A letter is on its way to {$share->email}. Open the address in it, choose a password, and come back to this page.",
+            'message' => "A letter is on its way to {$share->email}. Open the address in it, choose a password, and come back here.",
         ], 202);
     }
 

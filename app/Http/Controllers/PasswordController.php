@@ -17,6 +17,9 @@ use Illuminate\Validation\ValidationException;
 /** Choosing a password by letter, and changing it. */
 final class PasswordController extends Controller
 {
+    private const OVER = 'This letter is too old, or was used already. Ask for a new one.';
+    private const CHOOSE = ['password.required' => 'Choose a password.', 'password.string' => 'Choose a password.'];
+
     /** Asks for the letter with which a new password is chosen. The answer is the same whether there is an account or not. */
     public function letter(Request $request): JsonResponse
     {
@@ -34,7 +37,7 @@ final class PasswordController extends Controller
             'token' => ['required', 'string', 'max:100'],
             'name' => ['nullable', 'string', 'max:80'],
             'password' => ['required', 'string', new NewPassword()],
-        ], ['password.required' => 'Choose a password.', 'password.string' => 'Choose a password.', 'email.*' => self::OVER, 'token.*' => self::OVER]);
+        ], [...self::CHOOSE, 'email.*' => self::OVER, 'token.*' => self::OVER]);
         $status = Password::broker()->reset(
             ['email' => mb_strtolower($data['email']), 'token' => $data['token'], 'password' => $data['password']],
             function (User $user, string $password) use ($data, $signIns): void {
@@ -51,14 +54,12 @@ final class PasswordController extends Controller
         return response()->json(['user' => $this->user($request)->only('id', 'name', 'email')]);
     }
 
-    private const OVER = 'This letter is too old, or was used already. Ask for a new one.';
-
     public function change(Request $request, SignIns $signIns): JsonResponse
     {
         $data = $request->validate([
             'current' => ['bail', 'required', 'string', 'max:200', 'current_password'],
             'password' => ['required', 'string', new NewPassword()],
-        ], ['current.*' => 'The password you have now is not right.', 'password.required' => 'Choose a password.', 'password.string' => 'Choose a password.']);
+        ], [...self::CHOOSE, 'current.*' => 'The password you have now is not right.']);
         $user = $this->user($request);
         $user->password = $data['password'];
         $signIns->endOthers($user, $request->session()->getId());

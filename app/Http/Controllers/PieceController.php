@@ -48,8 +48,8 @@ final class PieceController extends Controller
         $user = $this->user($request);
         $quota = config()->integer('pencil.quota_megabytes');
         if ($user->bytesUsed() + (int) $file->getSize() > $quota * 1024 * 1024) {
-            return $this->refuse("Your rack holds {$quota} MB of scores, and this one would not fit any more. Throw something away for good first: "
-                . 'what lies in the bin counts until it is emptied.');
+            return $this->refuse("Your rack holds {$quota} MB of scores, and this one would not fit any more. "
+                . 'Throw something away for good first: what lies in the bin counts until it is emptied.');
         }
         $folder = self::FOLDER . "/{$user->id}";
         $disk = Storage::disk('local');
@@ -140,7 +140,11 @@ final class PieceController extends Controller
             'title' => ['sometimes', 'required', 'string', 'max:120'],
             'archived' => ['sometimes', 'boolean'],
             'shelf' => ['sometimes', 'integer', 'min:1', 'max:999999999999'],
-        ], ['title.required' => 'A piece needs a title.', 'title.*' => 'A title has at most 120 letters.', '*' => 'Choose a shelf of yours.']);
+        ], [
+            'title.required' => 'A piece needs a title.',
+            'title.*' => 'A title has at most 120 letters.',
+            '*' => 'Choose a shelf of yours.',
+        ]);
         if (isset($data['title'])) {
             $piece->title = trim($data['title']);
         }
@@ -164,7 +168,11 @@ final class PieceController extends Controller
         $data = $request->validate([
             'tempos' => ['present', 'array', 'max:60'],
             'tempos.*' => ['numeric', 'min:5', 'max:1000'],
-        ], ['tempos.array' => 'Say where each tempo begins.', 'tempos.max' => 'These are more tempos than a piece has.', 'tempos.*.*' => 'A tempo is a number of quarter notes a minute, from 5 to 1000.']);
+        ], [
+            'tempos.array' => 'Say where each tempo begins.',
+            'tempos.max' => 'These are more tempos than a piece has.',
+            'tempos.*.*' => 'A tempo is a number of quarter notes a minute, from 5 to 1000.',
+        ]);
         $tempos = [];
         foreach ($data['tempos'] as $place => $speed) {
             $tempos[mb_substr((string) $place, 0, 40)] = (float) $speed;

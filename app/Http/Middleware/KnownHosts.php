@@ -11,6 +11,9 @@ use Illuminate\Http\Response;
 /** Answers only under the names the server was given: what a caller calls it is nothing to build links with. */
 final class KnownHosts
 {
+    /** What this machine calls itself. */
+    private const HERE = ['127.0.0.1', 'localhost', '[::1]'];
+
     public function handle(Request $request, Closure $next): mixed
     {
         if (!in_array(mb_strtolower((string) $request->headers->get('host')), self::names(), true)) {
@@ -31,7 +34,7 @@ final class KnownHosts
             if (!is_array($parts) || !isset($parts['host'])) {
                 continue;
             }
-            $hosts = in_array($parts['host'], ['127.0.0.1', 'localhost', '[::1]'], true) ? ['127.0.0.1', 'localhost', '[::1]'] : [$parts['host']];
+            $hosts = in_array($parts['host'], self::HERE, true) ? self::HERE : [$parts['host']];
             foreach ($hosts as $host) {
                 $names[] = mb_strtolower($host . (isset($parts['port']) ? ":{$parts['port']}" : ''));
             }

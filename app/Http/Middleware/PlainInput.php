@@ -20,7 +20,8 @@ final class PlainInput
                 return $this->refuse('Something in this address is not understood. Open the page again from the rack.');
             }
         }
-        if (!$this->isPlain($request->query->all(), 0) || !$this->isPlain($request->input(), 0) || !mb_check_encoding($request->path(), 'UTF-8')) {
+        // The address itself is looked at by the framework.
+        if (!$this->isPlain($request->query->all(), 0) || !$this->isPlain($request->input(), 0)) {
             return $this->refuse('There are characters in this that cannot be kept. Type it once more.');
         }
 

@@ -35,17 +35,19 @@ final readonly class RackRows
         $rows = $own->map(fn (object $piece): array => $this->piece($piece, $sections, 'own'))->groupBy('shelf');
 
         return [
-            'shelves' => array_values($user->shelves()->toBase()->get(['id', 'name', 'note', 'kind'])->map(static fn (object $shelf): array => [
+            'shelves' => array_values(array_map(static fn (object $shelf): array => [
                 ...get_object_vars($shelf),
                 'pieces' => $rows->get($shelf->id, new Collection())->values()->all(),
-            ])->all()),
+            ], $user->shelves()->toBase()->get(['id', 'name', 'note', 'kind'])->all())),
             'shared' => array_values($shared->map(fn (object $piece): array => [
                 ...$this->piece($piece, $sections, $piece->may),
                 'owner' => $piece->owner,
                 'share' => $piece->share,
             ])->all()),
             'invitations' => $view === 'now' ? $this->invitations($user) : [],
-            'unknown' => $sections->flatten(1)->filter(static fn (array $section): bool => !isset($section['flags']) && !isset($section['failed']))->count(),
+            'unknown' => $sections->flatten(1)->reject(
+                static fn (array $section): bool => isset($section['flags']) || isset($section['failed']),
+            )->count(),
             'bin' => DB::table('pieces')->where('user_id', $user->id)->whereNotNull('deleted_at')->count(),
         ];
     }
@@ -129,7 +131,9 @@ final readonly class RackRows
             'edition' => $edition,
             'proposals' => $proposals > 0 ? $proposals : null,
             'role' => $role,
-            'sections' => $own->map(static fn (array $section): array => array_diff_key($section, ['piece' => 0, 'proposals' => 0]))->values()->all(),
+            'sections' => $own->map(
+                static fn (array $section): array => array_diff_key($section, ['piece' => 0, 'proposals' => 0]),
+            )->values()->all(),
         ], static fn (mixed $value): bool => $value !== null);
     }
 

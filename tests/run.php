@@ -17,39 +17,50 @@ $suite = $argv[1] ?? 'all';
 $more = array_slice($argv, 2);
 $phpunit = [PHP_BINARY, "{$root}/vendor/bin/phpunit", '--colors=never'];
 
-/** @return list<string> the browser tests' classes, the longest first as far as their length tells */
-function browserClasses(string $root): array
+/** Tests in the order they are begun: what takes long first, so that no lane waits for one at the end. */
+const LONGEST_FIRST = [
+    'DirectorTest', 'HandTest', 'EnsembleTest', 'ScriptsTest', 'BackupTest', 'KillingTest', 'ManyWritersTest', 'AccessibilityTest', 'PrintingTest',
+    'RouteRoleTest', 'FullDiskTest',
+];
+
+/**
+ * @param list<string> $more arguments of PHPUnit
+ * @return list<array{name: string, command: list<string>, environment: array<string, string>}> one for each file of a folder
+ */
+function files(string $root, string $folder, array $more): array
 {
-    $files = glob("{$root}/tests/Browser/*Test.php") ?: [];
-    usort($files, static fn (string $a, string $b): int => substr_count((string) file_get_contents($b), 'public function test')
-        <=> substr_count((string) file_get_contents($a), 'public function test') ?: $a <=> $b);
+    $place = array_flip(LONGEST_FIRST);
+    $files = glob("{$root}/tests/{$folder}/*Test.php") ?: [];
+    usort($files, static fn (string $a, string $b): int => ($place[basename($a, '.php')] ?? 99) <=> ($place[basename($b, '.php')] ?? 99) ?: $a <=> $b);
 
-    return $files;
+    return array_map(static fn (string $file): array => [
+        'name' => $folder . ' ' . basename($file, '.php'),
+        'command' => [PHP_BINARY, "{$root}/vendor/bin/phpunit", '--colors=never', $file, ...$more],
+        'environment' => [],
+    ], $files);
 }
 
+$feature = static fn (array $environment): array => [
+    'name' => 'feature on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'feature', ...$more], 'environment' => $environment,
+];
 /** @var list<array{name: string, command: list<string>, environment: array<string, string>}> $work in the order it is begun */
-$work = [];
-if ($suite === 'browser' || $suite === 'all') {
-    foreach (browserClasses($root) as $file) {
-        $work[] = ['name' => basename($file, '.php'), 'command' => [...$phpunit, $file, ...$more], 'environment' => []];
-    }
-}
-if ($suite === 'all') {
-    $work = [
+$work = match ($suite) {
+    'browser' => files($root, 'Browser', $more),
+    'hard' => files($root, 'Hard', $more),
+    'postgres' => [$feature((new Tests\Support\Postgres())->start())],
+    default => [
         ['name' => 'static checks', 'command' => ["{$root}/pencil", 'static'], 'environment' => []],
-        ...$work,
-        ['name' => 'hard', 'command' => [...$phpunit, '--testsuite', 'hard'], 'environment' => []],
+        ...files($root, 'Browser', $more),
         ['name' => 'core and feature', 'command' => [...$phpunit, '--testsuite', 'core,feature'], 'environment' => []],
+        $feature((new Tests\Support\Postgres())->start()),
+        ...files($root, 'Hard', $more),
         ['name' => 'interface', 'command' => ['npx', '--no-install', 'vitest', 'run'], 'environment' => []],
-    ];
-}
-if ($suite === 'postgres' || $suite === 'all') {
-    $postgres = new Tests\Support\Postgres();
-    $work[] = ['name' => 'feature on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'feature', ...$more], 'environment' => $postgres->start()];
-}
+    ],
+};
 
 $running = [];
 $failed = [];
+$passed = 0;
 $began = microtime(true);
 while ($work !== [] || $running !== []) {
     while ($work !== [] && count($running) < LANES) {
@@ -66,7 +77,11 @@ while ($work !== [] || $running !== []) {
         $seconds = round(microtime(true) - $start);
         $says = trim($process->getOutput() . "\n" . $process->getErrorOutput());
         // Of what went well the closing lines say enough.
-        $says = $process->isSuccessful() ? implode("\n", array_slice(explode("\n", $says), -4)) : $says;
+        preg_match_all('~^.*\(SEED=.*$~m', $says, $figures);
+        $passed += preg_match('~OK \((\d+) tests?~', $says, $count) === 1 || preg_match('~Tests\s+\D*?(\d+) passed~', $says, $count) === 1
+            ? (int) $count[1]
+            : 0;
+        $says = $process->isSuccessful() ? implode("\n", [...$figures[0], ...array_slice(explode("\n", $says), -1)]) : $says;
         echo "\n── {$name}: " . ($process->isSuccessful() ? 'passed' : 'FAILED') . ", {$seconds} s\n{$says}\n";
         if (!$process->isSuccessful()) {
             $failed[] = $name;
@@ -75,4 +90,5 @@ while ($work !== [] || $running !== []) {
     usleep(100_000);
 }
 echo "\n" . ($failed === [] ? 'All passed' : 'FAILED: ' . implode(', ', $failed)) . ', ' . round(microtime(true) - $began) . " s\n";
+echo "{$passed} passed, " . count($failed) . " failed\n";
 exit($failed === [] ? 0 : 1);

@@ -29,28 +29,32 @@ final class RouteRoleTest extends FeatureTestCase
         self::assertSame([], array_values(array_diff($told, $routes)), 'rows of routes that are gone');
     }
 
-    /** @return iterable<string, array{string, string}> */
+    /** @return iterable<string, array{string}> */
     public static function rows(): iterable
     {
         foreach (array_keys(RouteTable::all()) as $route) {
-            foreach (RouteTable::ROLES as $role) {
-                yield "{$role}: {$route}" => [$route, $role];
-            }
+            yield $route => [$route];
         }
     }
 
     #[DataProvider('rows')]
-    public function testEveryRoleGetsWhatItMay(string $route, string $role): void
+    public function testEveryRoleGetsWhatItMay(string $route): void
     {
-        $this->build();
-        $user = $this->role($role);
-        if ($user !== null) {
-            $this->actingAs($user);
-        }
         ['body' => $body, 'expected' => $expected] = RouteTable::all()[$route];
+        foreach (RouteTable::ROLES as $index => $role) {
+            // Reading changes nothing: one world serves every role.
+            if ($index === 0 || !str_starts_with($route, 'GET ')) {
+                $this->build();
+            }
+            $user = $this->role($role);
+            $this->app['auth']->forgetGuards();
+            if ($user !== null) {
+                $this->actingAs($user->refresh());
+            }
 
-        $answer = $this->ask($route, $body);
+            $answer = $this->ask($route, $body);
 
-        self::assertSame($expected[$role], $answer->getStatusCode(), (string) $answer->getContent());
+            self::assertSame($expected[$role], $answer->getStatusCode(), "{$role}: {$answer->getContent()}");
+        }
     }
 }

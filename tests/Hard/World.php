@@ -18,6 +18,9 @@ trait World
 
     protected function build(): void
     {
+        // Who deleted an account of theirs has a new one.
+        $this->director = User::query()->where('email', 'maren@example.test')->first() ?? $this->person('Maren');
+        $this->stranger = User::query()->where('email', 'nobody@example.test')->first() ?? $this->person('Nobody');
         $piece = $this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h');
         $section = $this->section($piece);
         $this->actingAs($this->director);
@@ -25,7 +28,7 @@ trait World
         $binned = $this->piece('D5q E5q F#5q G5q');
         $binned->delete();
         foreach (['edit', 'propose', 'read'] as $may) {
-            $this->share($piece, User::query()->where('name', $may)->first() ?? $this->person($may), $may);
+            $this->share($piece, User::query()->where('email', "{$may}@example.test")->first() ?? $this->person($may), $may);
         }
         $share = $piece->shares()->create(['email' => 'waits@example.test', 'may' => 'read', 'token' => Str::random(32)]);
         Storage::disk('local')->put('errands/packed.zip', 'PK');
@@ -75,7 +78,7 @@ trait World
             'guest' => null,
             'own' => $this->director,
             'stranger' => $this->stranger,
-            default => User::query()->where('name', $role)->firstOrFail(),
+            default => User::query()->where('email', "{$role}@example.test")->firstOrFail(),
         };
     }
 

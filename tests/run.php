@@ -41,12 +41,12 @@ function files(string $root, string $folder, array $more): array
 }
 
 $feature = static fn (array $environment): array => [
-    'name' => 'feature on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'feature', ...$more], 'environment' => $environment,
+    'name' => 'feature and hard on PostgreSQL', 'command' => [...$phpunit, '--testsuite', 'both', ...$more], 'environment' => $environment,
 ];
 /** @var list<array{name: string, command: list<string>, environment: array<string, string>}> $work in the order it is begun */
 $work = match ($suite) {
     'browser' => files($root, 'Browser', $more),
-    'hard' => files($root, 'Hard', $more),
+    'hard' => [$feature((new Tests\Support\Postgres())->start()), ...files($root, 'Hard', $more)],
     'postgres' => [$feature((new Tests\Support\Postgres())->start())],
     default => [
         ['name' => 'static checks', 'command' => ["{$root}/pencil", 'static'], 'environment' => []],

@@ -7,6 +7,7 @@ namespace Database\Seeders;
 use App\Actions\ChangeMarks;
 use App\Actions\KeepScore;
 use App\Actions\PublishEdition;
+use App\Jobs\WorkOutStates;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
@@ -86,6 +87,9 @@ final class DatabaseSeeder extends Seeder
         }
         $first = $holiday->sections->first() ?? throw new RuntimeException('The demo piece has no parts.');
         $publish->publish($first, $director);
+        // The queue does it as soon as it runs, so that the first look at the rack shows it.
+        WorkOutStates::dispatch($director->id);
+        WorkOutStates::dispatch($colleague->id);
     }
 
     private function keep(KeepScore $keep, Shelf $shelf, string $file, ?int $lesson = null): Piece
@@ -116,7 +120,7 @@ final class DatabaseSeeder extends Seeder
         }
         foreach ($reading->marks[$section->part_id] ?? [] as $mark) {
             $mark = $state === null ? $mark : $mark->inState($state);
-            $mark = $mark->by($user->name, Carbon::now()->toIso8601String());
+            $mark = $mark->by($user->name, Carbon::now()->toIso8601String(), (string) $user->id);
             $change->change($section, $user, [$mark], [], PHP_INT_MAX, $this->label($mark));
         }
     }

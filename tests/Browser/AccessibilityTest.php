@@ -16,8 +16,15 @@ final class AccessibilityTest extends BrowserTestCase
         $page = Page::open()->go('/sign-in');
         $page->find('input[name=email]');
         self::assertSame([], $page->seriousProblems(), 'sign-in');
+        foreach (['/forgotten', '/welcome/abcdefgh12?email=a%40example.test'] as $door) {
+            $page->go($door)->find('form input');
+            self::assertSame([], $page->seriousProblems(), $door);
+        }
         $page->signIn();
         self::assertSame([], $page->seriousProblems(), 'rack');
+        $page->go('/account')->sees('Where you are signed in');
+        self::assertSame([], $page->seriousProblems(), 'account');
+        $page->go('/rack')->find('.rack .shelf');
         $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
             ->sendKeys(dirname(__DIR__, 2) . '/demo/scores/paper-boats.musicxml');
         $page->sees('What was understood', '.el-dialog');

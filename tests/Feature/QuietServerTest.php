@@ -153,4 +153,50 @@ final class QuietServerTest extends FeatureTestCase
         $this->workOut();
         self::assertSame(['failed' => true], $bad->refresh()->state);
     }
+
+    public function testWorkingOutThatNeverCameToAnEndIsNotBegunAgain(): void
+    {
+        $section = $this->section($this->piece());
+        $section->reading = random_bytes(50_000);
+        $begin = static fn (): mixed => (new \App\Scores\SectionMemory($section, new \ArrayObject(), true))->get('bow x');
+        self::assertNull($begin());
+        self::assertNull($begin(), 'somebody else may be at it');
+        $memory = new \App\Scores\SectionMemory($section, new \ArrayObject(), true);
+        \Illuminate\Support\Facades\Cache::put("begun:{$memory->name('bow x')}", time() - 60, 100);
+
+        try {
+            $begin();
+            self::fail('It was begun again.');
+        } catch (\App\Scores\UnfinishedPlan $told) {
+            self::assertStringContainsString('takes longer to work out than the server gives it', $told->getMessage());
+        }
+        self::assertNull($memory->get('bow y'), 'with other marks it is another work');
+    }
+
+    public function testWhatSectionsMakeTogetherIsKeptUntilSomethingChanges(): void
+    {
+        $piece = $this->twoViolins('A4q B4q C#5h');
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $paths = ["pieces/{$piece->id}/tutti", "pieces/{$piece->id}/read-through", "pieces/{$piece->id}/handout"];
+        $first = array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths);
+        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
+        $marked = array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths);
+        self::assertNotSame($first[0]['sections'], $marked[0]['sections']);
+
+        // From here on nothing can be planned: there is no music left, and nobody who remembers it.
+        DB::table('sections')->update(['reading' => null, 'source' => 'x']);
+        DB::table('pieces')->update(['source' => 'x']);
+        foreach ($this->app['router']->getRoutes() as $route) {
+            $route->controller = null;
+        }
+        self::assertSame($marked, array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths));
+        // A class that changes makes them new.
+        $this->putJson('/api/class', [
+            'profile' => 'first-year', 'density' => 'every', 'wording' => 'words',
+            'schools' => ['bow' => 'downbeat', 'long' => 'together', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
+            'sizes' => ['violin' => '4/4', 'viola' => '15″', 'cello' => '4/4', 'bass' => '3/4'],
+        ])->assertOk();
+        self::assertGreaterThanOrEqual(422, $this->getJson("/api/{$paths[0]}")->getStatusCode(), 'and there is nothing to make them from');
+    }
 }

@@ -75,6 +75,26 @@ final class KillingTest extends TestCase
         self::assertGreaterThan(5 * $kills, count($answered), 'enough was under way');
     }
 
+    public function testTakingUpWhatIsNewLosesNoCall(): void
+    {
+        $server = new Server();
+        $director = Client::signedIn($server->url);
+        $failures = [];
+        for ($round = 0; $round < 3; $round++) {
+            $calls = array_map(static fn () => $director->begin('GET', 'rack'), range(1, 12));
+            posix_kill($server->pid(), SIGHUP);
+            foreach (\GuzzleHttp\Promise\Utils::settle($calls)->wait() as $result) {
+                $answer = $result['value'] ?? null;
+                if (!$answer instanceof ResponseInterface || $answer->getStatusCode() !== 200) {
+                    $failures[] = $answer instanceof ResponseInterface ? $answer->getStatusCode() : (string) $result['reason'];
+                }
+            }
+        }
+        self::assertSame(200, $director->call('GET', 'rack')->getStatusCode());
+        $server->stop();
+        self::assertSame([], $failures);
+    }
+
     public function testAProcessThatDiesIsReplaced(): void
     {
         $server = new Server();

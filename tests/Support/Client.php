@@ -34,10 +34,10 @@ final class Client
         return $client;
     }
 
-    /** Another window of the same person's. */
-    public function again(): self
+    /** Another window of the same person's, on this server or on one beside it. */
+    public function again(?string $url = null): self
     {
-        $client = new self($this->url);
+        $client = new self($url ?? $this->url);
         foreach ($this->jar as $cookie) {
             $client->jar->setCookie(clone $cookie);
         }

@@ -23,8 +23,14 @@ final class Server
      * @param string|null $data folder of the database; one of its own without
      * @param array<string, string> $environment over the usual
      * @param list<string> $options of pencil:serve
+     * @param bool $isFirst whether it lays the demo out; another beside it only joins in
      */
-    public function __construct(?string $data = null, array $environment = [], private readonly array $options = [])
+    public function __construct(
+        ?string $data = null,
+        array $environment = [],
+        private readonly array $options = [],
+        bool $isFirst = true,
+    )
     {
         $this->root = dirname(__DIR__, 2);
         if (!is_file("{$this->root}/public/build/manifest.json")) {
@@ -52,8 +58,10 @@ final class Server
         if ($this->environment['DB_CONNECTION'] === 'sqlite') {
             touch($database);
         }
-        $this->artisan('migrate:fresh', '--force');
-        $this->artisan('db:seed', '--force');
+        if ($isFirst) {
+            $this->artisan('migrate:fresh', '--force');
+            $this->artisan('db:seed', '--force');
+        }
         $this->start();
     }
 

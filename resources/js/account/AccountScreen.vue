@@ -204,6 +204,14 @@ ul {
     padding-left: 18px;
 }
 
+meter::-webkit-meter-optimum-value {
+    background: var(--barrel);
+}
+
+meter::-moz-meter-bar {
+    background: var(--barrel);
+}
+
 meter {
     display: block;
     width: 100%;

@@ -56,7 +56,7 @@ function act(command: string): void {
                 </li>
             </ul>
             <p v-if="hasFailed" class="failed">This piece could not be worked out. Open it to see why.</p>
-            <p v-else-if="isUnknown" class="quiet unknown">not yet known, being worked out…</p>
+            <p v-else-if="isUnknown" class="quiet unknown">being worked out…</p>
         </RouterLink>
         <ElDropdown v-if="piece.role !== 'own'" trigger="click" class="more" @command="act">
             <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>

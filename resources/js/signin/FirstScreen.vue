@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../api/client';
 import { useSession } from '../stores/session';
@@ -10,6 +10,14 @@ const router = useRouter();
 const session = useSession();
 const { problem, isBusy, attempt } = useTrying();
 const form = ref({ code: '', name: '', email: '', password: '' });
+
+// Who comes later signs in.
+onMounted(async () => {
+    await session.look().catch(() => undefined);
+    if (session.isKnown && !session.isFirst) {
+        await router.replace('/sign-in');
+    }
+});
 
 async function send(): Promise<void> {
     const isDone = await attempt(async () => {

@@ -23,6 +23,7 @@ $page = Page::open()->go('/sign-in');
 $page->find('input[name=email]');
 $shoot($page, 'sign-in');
 $page->signIn();
+$page->until(fn (): bool => $page->count('.bar.is-unknown') === 0, 'the rack is not worked out');
 $shoot($page, 'rack');
 $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
     ->sendKeys(dirname(__DIR__, 3) . '/demo/scores/cobblers-holiday.musicxml');
@@ -51,6 +52,8 @@ $page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 
 $shoot($page, 'class');
 $page->driver->executeScript("document.querySelector('.fingerboard-card').scrollIntoView({block: 'end'})");
 $shoot($page, 'fingerboard-card');
+$page->go('/account')->sees('Where you are signed in');
+$shoot($page, 'account');
 $page->go('/piece/3/read-through')->find('article');
 $shoot($page, 'read-through');
 $page->go('/piece/2/hand-out')->find('.part');

@@ -30,8 +30,7 @@ final class Server
         array $environment = [],
         private readonly array $options = [],
         bool $isFirst = true,
-    )
-    {
+    ) {
         $this->root = dirname(__DIR__, 2);
         if (!is_file("{$this->root}/public/build/manifest.json")) {
             throw new RuntimeException('The interface is not built: run ./pencil test, which builds it.');

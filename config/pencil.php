@@ -14,7 +14,7 @@ return [
     /** Further addresses the server answers under, besides APP_URL. */
     'addresses' => array_filter(explode(',', (string) env('PENCIL_ADDRESSES', ''))),
     /** Front servers whose word on the caller's address and on HTTPS is taken. */
-    'proxies' => array_filter(explode(',', (string) env('PENCIL_PROXIES', '127.0.0.1'))),
+    'proxies' => array_filter(explode(',', (string) env('PENCIL_PROXIES', ''))),
     /** Where backups are kept. */
     'backups' => env('PENCIL_BACKUPS', storage_path('backups')),
     /** How many nightly backups are kept, and how many of Sunday's. */

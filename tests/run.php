@@ -61,6 +61,7 @@ $work = match ($suite) {
 $running = [];
 $failed = [];
 $passed = 0;
+$told = [];
 $began = microtime(true);
 while ($work !== [] || $running !== []) {
     while ($work !== [] && count($running) < LANES) {
@@ -81,6 +82,7 @@ while ($work !== [] || $running !== []) {
         $passed += preg_match('~OK \((\d+) tests?~', $says, $count) === 1 || preg_match('~Tests\s+\D*?(\d+) passed~', $says, $count) === 1
             ? (int) $count[1]
             : 0;
+        $told = [...$told, ...$figures[0]];
         $says = $process->isSuccessful() ? implode("\n", [...$figures[0], ...array_slice(explode("\n", $says), -1)]) : $says;
         echo "\n── {$name}: " . ($process->isSuccessful() ? 'passed' : 'FAILED') . ", {$seconds} s\n{$says}\n";
         if (!$process->isSuccessful()) {
@@ -89,6 +91,8 @@ while ($work !== [] || $running !== []) {
     }
     usleep(100_000);
 }
+// What was stood up to, together: zero is the only good number of faults, failures and losses.
+echo $told === [] ? '' : "\n" . implode("\n", $told) . "\n";
 echo "\n" . ($failed === [] ? 'All passed' : 'FAILED: ' . implode(', ', $failed)) . ', ' . round(microtime(true) - $began) . " s\n";
 echo "{$passed} passed, " . count($failed) . " failed\n";
 exit($failed === [] ? 0 : 1);

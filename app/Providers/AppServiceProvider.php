@@ -9,6 +9,7 @@ use App\Mail\LetterTransport;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Mail;
 use Illuminate\Support\Facades\RateLimiter;
@@ -33,5 +34,8 @@ final class AppServiceProvider extends ServiceProvider
         RateLimiter::for('letters', static fn (Request $request): Limit => Limit::perMinute(self::LETTERS)->by((string) $request->ip()));
         // Links are made with the name the server was given, whatever a caller calls it.
         URL::forceRootUrl(config()->string('app.url'));
+        // Only of servers that were named, and never what they say the host is.
+        TrustProxies::at(array_values(config()->array('pencil.proxies')));
+        TrustProxies::withHeaders(Request::HEADER_X_FORWARDED_FOR | Request::HEADER_X_FORWARDED_PROTO);
     }
 }

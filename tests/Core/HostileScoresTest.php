@@ -177,6 +177,7 @@ final class HostileScoresTest extends TestCase
 
         self::assertSame(200, mb_strlen($score->title));
         self::assertStringEndsWith('…', $score->title);
+        self::assertSame(['The title is longer than 200 letters; the rest of it is left out.'], array_map(static fn ($one): string => $one->text, $score->oddities));
         self::assertSame(200, mb_strlen($score->parts[0]->name));
     }
 

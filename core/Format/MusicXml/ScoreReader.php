@@ -13,6 +13,7 @@ use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Meter;
+use UprightPencil\Music\Oddity;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\Tempo;
@@ -80,8 +81,13 @@ final readonly class ScoreReader
 
         $measures = $this->measures($drafts);
 
+        $title = $this->title($document->root);
+        if (mb_strlen($title) > $this->limits->letters) {
+            $oddities[] = new Oddity("The title is longer than {$this->limits->letters} letters; the rest of it is left out.");
+        }
+
         return new Score(
-            $this->title($document->root),
+            $this->cut($title),
             $measures,
             $parts,
             self::inOrder($tempos),
@@ -176,11 +182,11 @@ final readonly class ScoreReader
         $work = Xml::child($root, 'work');
         $title = ($work === null ? null : Xml::text($work, 'work-title')) ?: Xml::text($root, 'movement-title');
         if ($title !== null && $title !== '') {
-            return $this->cut($title);
+            return $title;
         }
         foreach (Xml::children($root) as $credit) {
             if ($credit->nodeName === 'credit' && Xml::text($credit, 'credit-type') === 'title') {
-                return $this->cut((string) Xml::text($credit, 'credit-words'));
+                return (string) Xml::text($credit, 'credit-words');
             }
         }
 

@@ -23,7 +23,7 @@ final readonly class ScoreReading
         private float $seconds = 20.0,
         /** What PHP may use, in megabytes; the process as a whole may use three times as much, its libraries' share included. */
         private int $megabytes = 512,
-        private int $secondsInLine = 30,
+        private int $secondsInLine = 15,
     ) {
     }
 

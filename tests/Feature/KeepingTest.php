@@ -13,6 +13,7 @@ use App\Models\Section;
 use App\Server\Backups;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\File;
 use Illuminate\Support\Facades\Storage;
@@ -50,6 +51,20 @@ final class KeepingTest extends FeatureTestCase
         $this->expectException(UnreadableScore::class);
         $this->expectExceptionMessageMatches('~' . $sentence . '.*\.$~s');
         $reading->read($this->file($bytes), 'tune.musicxml');
+    }
+
+    public function testOneDirectorsFilesAreReadOneAtATime(): void
+    {
+        Cache::store('database')->lock("reading:{$this->director->id}", 60)->get();
+        $look = fn (): \Illuminate\Testing\TestResponse => $this->post('/api/scores/look', [
+            'score' => UploadedFile::fake()->createWithContent('a.musicxml', Passage::of('4/4', 'A4w')->musicXml()),
+        ]);
+
+        $this->actingAs($this->director);
+        self::assertStringContainsString('being read already', $look()->assertStatus(422)->json('message'));
+        $this->actingAs($this->stranger);
+        $look()->assertOk();
+        $look()->assertOk();
     }
 
     public function testARackHoldsSoMuchAndNoMore(): void

@@ -15,6 +15,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use UprightPencil\Format\Exception\UnreadableScore;
@@ -24,6 +25,8 @@ use UprightPencil\Format\Limits;
 final class PieceController extends Controller
 {
     private const FOLDER = 'looked-at';
+    /** Longer than reading may take, the wait in line included. */
+    private const READING_SECONDS = 60;
 
     public function __construct(private readonly ScoreReading $reading)
     {
@@ -58,10 +61,17 @@ final class PieceController extends Controller
             return $this->refuse('Many of your scores wait to be kept already. Keep or close those first.');
         }
         $name = $file->getClientOriginalName();
+        // One at a time for each: nobody's files keep everybody waiting.
+        $turn = Cache::store('database')->lock("reading:{$user->id}", self::READING_SECONDS);
+        if (!$turn->get()) {
+            return $this->refuse('A score of yours is being read already. Wait until it is there.');
+        }
         try {
             $prepared = $this->reading->read($file->getRealPath(), $name);
         } catch (UnreadableScore $unreadable) {
             return $this->refuse($unreadable->getMessage());
+        } finally {
+            $turn->release();
         }
         $token = Str::random(40);
         $disk->put("{$folder}/{$token}", (string) $file->getContent());

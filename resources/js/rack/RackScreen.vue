@@ -5,9 +5,11 @@ import { useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { Rack, RackInvitation, RackPiece, Shelf } from '../api/types';
 import { useSession } from '../stores/session';
-import { tell, tellWithUndo, warn, when } from '../ui/say';
+import { tell, tellWithUndo, warn } from '../ui/say';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
+import RackBin from './RackBin.vue';
+import RackInvitations from './RackInvitations.vue';
 import { useBringIn } from './bringIn';
 
 const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
@@ -21,7 +23,6 @@ const find = ref('');
 const isOver = ref(false);
 const chooser = ref<HTMLInputElement | null>(null);
 const session = useSession();
-const MAY = { read: 'look at its marks', propose: 'propose marks', edit: 'change its marks' };
 const bringIn = useBringIn(load, (id) => router.push(`/piece/${id}/desk`));
 const { looking, understood, isKeeping, waiting } = bringIn;
 
@@ -190,30 +191,15 @@ async function change(work: () => Promise<unknown>): Promise<void> {
         </p>
         <p v-else-if="!rack" class="quiet">Fetching the folders…</p>
         <template v-else-if="view === 'bin'">
-            <p class="quiet">What lies here stays for 30 days. Then all of it goes: marks, editions, links.</p>
-            <p v-if="isEmpty">The bin is empty.</p>
-            <ul class="bin">
-                <template v-for="shelf in shelves" :key="shelf.id">
-                    <li v-for="piece in shelf.pieces" :key="piece.id">
-                        <strong>{{ piece.title }}</strong>
-                        <span class="quiet">{{ shelf.name }}<template v-if="piece.goes"> · goes {{ when(piece.goes) }}</template></span>
-                        <button class="paper-button" type="button" @click="restore(piece)">Bring back</button>
-                        <button class="plain-button" type="button" @click="burn(piece)">Throw away for good</button>
-                    </li>
-                </template>
-            </ul>
+            <RackBin :shelves="shelves" @restore="restore" @burn="burn" />
         </template>
         <template v-else>
-            <section v-if="rack.invitations.length" class="invitations" aria-label="Invitations">
-                <p v-for="invitation in rack.invitations" :key="invitation.id">
-                    <span>
-                        {{ invitation.owner }} asks you to help with <strong>{{ invitation.title }}</strong>. You may
-                        {{ MAY[invitation.may] }}.
-                    </span>
-                    <button class="cedar-button" type="button" @click="accept(invitation)">Take it up</button>
-                    <button class="plain-button" type="button" @click="leave(invitation.id, invitation.title)">Decline</button>
-                </p>
-            </section>
+            <RackInvitations
+                v-if="rack.invitations.length"
+                :invitations="rack.invitations"
+                @accept="accept"
+                @decline="(invitation) => leave(invitation.id, invitation.title)"
+            />
             <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
                 <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
                 <p v-if="!isEarlier">
@@ -447,33 +433,6 @@ h2 small {
 .empty {
     max-width: 520px;
     margin: 30px 0;
-}
-
-.invitations p,
-.bin li {
-    display: flex;
-    align-items: baseline;
-    gap: 12px;
-    margin: 0 0 8px;
-    padding: 10px 14px;
-    background: var(--paper);
-    border-left: 4px solid var(--blue-pencil);
-    border-radius: var(--radius);
-}
-
-.bin {
-    list-style: none;
-    margin: 12px 0;
-    padding: 0;
-}
-
-.bin li {
-    border-left-color: var(--hair);
-}
-
-.bin .quiet,
-.invitations span {
-    flex: 1;
 }
 
 .problem {

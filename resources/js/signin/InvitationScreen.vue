@@ -3,6 +3,8 @@ import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import { useSession } from '../stores/session';
+import { MAY } from '../rack/may';
+import DoorCard from './DoorCard.vue';
 import SignInForm from './SignInForm.vue';
 
 interface Invitation {
@@ -13,8 +15,6 @@ interface Invitation {
     may: 'read' | 'propose' | 'edit';
     accepted: boolean;
 }
-
-const MAY = { read: 'look at its marks', propose: 'propose marks', edit: 'change its marks' };
 
 const route = useRoute();
 const router = useRouter();
@@ -54,51 +54,22 @@ async function askForLetter(): Promise<void> {
 </script>
 
 <template>
-    <div class="door">
-        <section class="card">
-            <p v-if="problem && !invitation" role="alert">{{ problem }}</p>
-            <template v-else-if="invitation">
-                <h1>{{ invitation.piece }}</h1>
-                <p>{{ invitation.owner }} asks you to help with this piece. You may {{ MAY[invitation.may] }}.</p>
-                <template v-if="session.user">
-                    <button class="cedar-button" type="button" @click="accept">Take it up and open the piece</button>
-                </template>
-                <template v-else>
-                    <SignInForm :email="invitation.email" @done="accept" />
-                    <p class="quiet">
-                        No account yet?
-                        <button class="plain-button" type="button" @click="askForLetter">
-                            Send a letter to {{ invitation.email }} to set one up
-                        </button>
-                    </p>
-                    <p v-if="says" role="status">{{ says }}</p>
-                </template>
-                <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    <DoorCard :title="invitation?.piece ?? 'An invitation'">
+        <p v-if="!invitation && !problem" class="quiet">Looking for the invitation…</p>
+        <template v-if="invitation">
+            <p>{{ invitation.owner }} asks you to help with this piece. You may {{ MAY[invitation.may] }}.</p>
+            <button v-if="session.user" class="cedar-button" type="button" @click="accept">Take it up and open the piece</button>
+            <template v-else>
+                <SignInForm :email="invitation.email" @done="accept" />
+                <p class="quiet">
+                    No account yet?
+                    <button class="plain-button" type="button" @click="askForLetter">
+                        Send a letter to {{ invitation.email }} to set one up
+                    </button>
+                </p>
+                <p v-if="says" role="status">{{ says }}</p>
             </template>
-            <p v-else class="quiet">Looking for the invitation…</p>
-        </section>
-    </div>
+        </template>
+        <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
+    </DoorCard>
 </template>
-
-<style scoped>
-.door {
-    min-height: 100%;
-    display: grid;
-    place-items: center;
-    padding: 24px;
-}
-
-.card {
-    background: var(--paper);
-    border-radius: 10px;
-    box-shadow: var(--shadow);
-    padding: 30px 32px;
-    max-width: 420px;
-    width: 100%;
-}
-
-.problem {
-    color: var(--wrong);
-    font-weight: 700;
-}
-</style>

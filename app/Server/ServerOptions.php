@@ -19,8 +19,8 @@ final readonly class ServerOptions
         public ?string $certificate = null,
         public ?string $key = null,
         /** Calls a second from one address, and how many more at once. */
-        public int $rate = 60,
-        public int $burst = 600,
+        public int $rate = 200,
+        public int $burst = 2000,
     ) {
     }
 }

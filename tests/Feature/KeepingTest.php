@@ -55,7 +55,7 @@ final class KeepingTest extends FeatureTestCase
 
     public function testOneDirectorsFilesAreReadOneAtATime(): void
     {
-        Cache::store('database')->lock("reading:{$this->director->id}", 60)->get();
+        Cache::store('database')->add("reading:{$this->director->id}", true, 60);
         $look = fn (): \Illuminate\Testing\TestResponse => $this->post('/api/scores/look', [
             'score' => UploadedFile::fake()->createWithContent('a.musicxml', Passage::of('4/4', 'A4w')->musicXml()),
         ]);

@@ -18,7 +18,7 @@ final class ServeCommand extends Command
 {
     protected $signature = 'pencil:serve {--listen=127.0.0.1:8000 : address and port} {--folder= : for settings, sockets and logs}
         {--processes=6 : PHP processes} {--queue=1 : queue workers} {--certificate= : of HTTPS} {--key= : of HTTPS}
-        {--rate=60 : calls a second from one address} {--burst=600 : and how many more at once} {--no-schedule : without nightly work}';
+        {--rate=200 : calls a second from one address} {--burst=2000 : and how many more at once} {--no-schedule : without nightly work}';
 
     protected $description = 'Serves Upright Pencil: nginx, PHP, the queue and the schedule, supervised.';
 

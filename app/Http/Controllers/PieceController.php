@@ -62,8 +62,8 @@ final class PieceController extends Controller
         }
         $name = $file->getClientOriginalName();
         // One at a time for each: nobody's files keep everybody waiting.
-        $turn = Cache::store('database')->lock("reading:{$user->id}", self::READING_SECONDS);
-        if (!$turn->get()) {
+        $turn = "reading:{$user->id}";
+        if (!Cache::store('database')->add($turn, true, self::READING_SECONDS)) {
             return $this->refuse('A score of yours is being read already. Wait until it is there.');
         }
         try {
@@ -71,7 +71,7 @@ final class PieceController extends Controller
         } catch (UnreadableScore $unreadable) {
             return $this->refuse($unreadable->getMessage());
         } finally {
-            $turn->release();
+            Cache::store('database')->forget($turn);
         }
         $token = Str::random(40);
         $disk->put("{$folder}/{$token}", (string) $file->getContent());

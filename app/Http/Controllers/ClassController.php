@@ -13,6 +13,7 @@ use App\Scores\Examples;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
 use UprightPencil\Fingering\Fingerboard;
 use UprightPencil\Fingering\FingerboardCard;
@@ -59,10 +60,12 @@ final class ClassController extends Controller
     {
         $shelf = $this->shelf($request);
         $user = $this->user($request);
-        ($shelf ?? $user)->update(['settings' => $settings]);
-        $pieces = $shelf === null ? Piece::query()->where('user_id', $user->id) : $shelf->pieces();
-        // What the rack shows of them is to be worked out again.
-        Section::query()->whereIn('piece_id', $pieces->select('id'))->update(['state' => null]);
+        DB::transaction(static function () use ($shelf, $user, $settings): void {
+            ($shelf ?? $user)->update(['settings' => $settings]);
+            $pieces = $shelf === null ? Piece::query()->where('user_id', $user->id) : $shelf->pieces();
+            // What the rack shows of them is to be worked out again.
+            Section::query()->whereIn('piece_id', $pieces->select('id'))->update(['state' => null]);
+        }, 3);
     }
 
     /** The shelf whose ensemble is meant; null for all of the director's. */

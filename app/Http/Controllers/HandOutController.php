@@ -15,6 +15,7 @@ use App\Scores\Plans;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\Response;
 use UprightPencil\Printing\PageList;
 
@@ -54,8 +55,11 @@ final class HandOutController extends Controller
     public function renewLink(Request $request, Section $section, PublishEdition $publish): JsonResponse
     {
         $this->authorize('edit', $section->piece);
-        $section->links()->whereNull('ended_at')->update(['ended_at' => Carbon::now()]);
-        $publish->link($section, $this->user($request));
+        $user = $this->user($request);
+        DB::transaction(static function () use ($section, $publish, $user): void {
+            $section->links()->whereNull('ended_at')->update(['ended_at' => Carbon::now()]);
+            $publish->link($section, $user);
+        }, 3);
 
         return response()->json($this->row($section), 201);
     }

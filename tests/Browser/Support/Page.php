@@ -79,7 +79,7 @@ final readonly class Page
         return $this;
     }
 
-    public function find(string $css, float $seconds = 20.0): RemoteWebElement
+    public function find(string $css, float $seconds = 45.0): RemoteWebElement
     {
         $found = null;
         $this->until(function () use ($css, &$found): bool {
@@ -231,7 +231,7 @@ final readonly class Page
      * @param callable(): bool $condition
      * @param string|callable(): string $otherwise
      */
-    public function until(callable $condition, string|callable $otherwise, float $seconds = 20.0): void
+    public function until(callable $condition, string|callable $otherwise, float $seconds = 45.0): void
     {
         $end = microtime(true) + $seconds;
         do {

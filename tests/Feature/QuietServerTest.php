@@ -152,6 +152,10 @@ final class QuietServerTest extends FeatureTestCase
         $bad->update(['reading' => $good->refresh()->reading, 'reading_version' => $good->reading_version]);
         $this->workOut();
         self::assertSame(['failed' => true], $bad->refresh()->state);
+        // Somebody who opens it sees whether it works; if it does, the rack knows it too.
+        $this->getJson("/api/sections/{$bad->id}")->assertOk();
+        self::assertArrayHasKey('flags', (array) $bad->refresh()->state);
+        self::assertNull($bad->state_began_at);
     }
 
     public function testWorkingOutThatNeverCameToAnEndIsNotBegunAgain(): void

@@ -12,6 +12,7 @@ use App\Models\LeftFlag;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
+use App\Scores\Halves;
 use App\Scores\Plans;
 use App\Scores\SectionStates;
 use Illuminate\Http\JsonResponse;
@@ -42,6 +43,11 @@ final class DeskController extends Controller
         $this->authorize('view', $section->piece);
         $halves = $this->plans->halves($section, []);
         $user = $this->user($request);
+        if (isset($section->state['failed'])) {
+            // It works after all.
+            rescue(fn () => $section->update(['state' => null, 'state_began_at' => null]), report: false);
+            $this->tellRack($section, $halves);
+        }
 
         return response()->json([
             ...$this->resource->frame($section, $halves, $user),
@@ -263,16 +269,7 @@ final class DeskController extends Controller
             // Told below, with the section as it stands.
         }
         $halves = $this->plans->halves($section, $clash === null ? self::known($request) : []);
-        if (!$halves->handWaits()) {
-            // The part has just been worked out: the rack need not do it again.
-            defer(fn () => rescue(fn () => $this->states->keep(
-                $section,
-                $halves->score,
-                $halves->part,
-                $halves->book,
-                count($halves->flags),
-            ), report: false))->always();
-        }
+        $this->tellRack($section, $halves);
 
         return response()->json([
             ...$this->resource->plan($section, $halves, $user),
@@ -280,6 +277,21 @@ final class DeskController extends Controller
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
         ], $clash === null ? 200 : 409);
+    }
+
+    /** The part has just been worked out: the rack need not do it again. Said when the answer has gone. */
+    private function tellRack(Section $section, Halves $halves): void
+    {
+        if ($halves->handWaits()) {
+            return;
+        }
+        defer(fn () => rescue(fn () => $this->states->keep(
+            $section,
+            $halves->score,
+            $halves->part,
+            $halves->book,
+            count($halves->flags),
+        ), report: false))->always();
     }
 
     /** @return array{bow?: string, hand?: string} names of the halves the desk has already */

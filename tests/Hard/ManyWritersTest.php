@@ -46,7 +46,8 @@ final class ManyWritersTest extends TestCase
         $notes = array_column($before['notes'], 'id');
         $kept = array_column($before['marks'], 'from');
         $notes = array_values(array_diff($notes, $kept));
-        $rounds = Amount::of(2, 12);
+        // Everybody marks a note of their own, as far as there are notes.
+        $rounds = min(Amount::of(2, 12), intdiv(count($notes), self::WRITERS));
         $failures = [];
         $expected = [];
         $published = 0;

@@ -41,7 +41,7 @@ final class MutatedScoresTest extends FeatureTestCase
     {
         $random = new Randomizer(new Mt19937(Amount::seed()));
         $sources = array_map(file_get_contents(...), glob(dirname(__DIR__, 2) . '/demo/scores/{lesson-1[2-5],paper-boats}.musicxml', GLOB_BRACE) ?: []);
-        $tries = Amount::of(500, 20_000);
+        $tries = Amount::of(1000, 20_000);
         $faults = [];
         $read = $refused = 0;
         $slowest = 0.0;

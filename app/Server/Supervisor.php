@@ -162,6 +162,7 @@ final class Supervisor
             }
             $process?->stop(1);
         }
+        $this->endLeftovers();
     }
 
     private static function endGroup(int $leader): void

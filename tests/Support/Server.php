@@ -127,6 +127,17 @@ final class Server
         }
         proc_close($this->process);
         $this->process = null;
+        $this->endLeftovers();
+    }
+
+    /** What was just being started when the plug was pulled has nobody who ends it. */
+    private function endLeftovers(): void
+    {
+        foreach (glob('/proc/[0-9]*/cwd') ?: [] as $link) {
+            if (@readlink($link) === "{$this->folder}/server") {
+                posix_kill((int) explode('/', $link)[2], SIGKILL);
+            }
+        }
     }
 
     /** @return list<int> processes under one, children before theirs */
@@ -164,6 +175,7 @@ final class Server
             proc_close($this->process);
             $this->process = null;
         }
+        $this->endLeftovers();
         exec('rm -rf ' . escapeshellarg($this->folder));
     }
 

@@ -54,6 +54,16 @@ final class AccountTest extends BrowserTestCase
         }, 'the piece cannot be left');
         $guest->press('Leave the piece', '.el-message-box');
         $guest->until(static fn (): bool => $guest->count('.folder') === 0, 'the piece is still there');
+
+        // And the account goes, with the password and not without.
+        $guest->go('/account')->sees('Delete this account')->press('Delete this account…', '.account');
+        $guest->type('.el-message-box input', 'not it');
+        $guest->press('Delete everything', '.el-message-box')->sees('The password is not right. Nothing was deleted.', '.account');
+        $guest->until(static fn (): bool => $guest->count('.el-overlay-message-box') === 0 || !$guest->find('.el-overlay-message-box')->isDisplayed(), 'the question stays');
+        $guest->press('Delete this account…', '.account');
+        $guest->type('.el-message-box input', 'fiddlehead rosin lamp');
+        $guest->press('Delete everything', '.el-message-box')->sees('Forgot the password?');
+        self::assertFalse(Harness::get()->database()->query("select 1 from users where email = 'neva@example.test'")->fetchColumn());
         self::assertSame([], [...$director->scriptErrors(), ...$guest->scriptErrors()]);
     }
 

@@ -13,6 +13,8 @@ use UprightPencil\Format\Exception\UnreadableScore;
 /** Puts a score in the rack: all of it or nothing. */
 final readonly class KeepScore
 {
+    private const TRIES = 3;
+
     /**
      * Reads a score of ours and keeps it; somebody else's file is read apart first ({@see \App\Import\ScoreReading}).
      *
@@ -54,6 +56,4 @@ final readonly class KeepScore
             return $piece;
         }, self::TRIES);
     }
-
-    private const TRIES = 3;
 }

@@ -22,6 +22,9 @@ use UprightPencil\Printing\PageList;
 /** Handing out: editions, links for students, co-teachers, downloads. */
 final class HandOutController extends Controller
 {
+    /** Of a section that came while the answer was made. */
+    private const UNKNOWN = ['list' => [], 'flags' => 0];
+
     public function __construct(private readonly Plans $plans, private readonly KeptAnswers $kept)
     {
     }
@@ -81,8 +84,6 @@ final class HandOutController extends Controller
         return Downloads::send($ending, $name, fn (): string => $this->plans->page($section, $plan->part), fn (): string
             => (new PageList())->write($plan->score, $plan->part->part, $plan->part->prints));
     }
-
-    private const UNKNOWN = ['list' => [], 'flags' => 0];
 
     /**
      * What the pages show and what needs a look, by section: kept while nothing changes.

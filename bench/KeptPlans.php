@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bench;
 
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Fingering\FingerPlan;
-use UprightPencil\Plan\PlanMemory;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Plan\PlanCache;
 
 /** Keeps plans serialized, as the server does between two requests. */
-final class KeptPlans implements PlanMemory
+final class KeptPlans implements PlanCache
 {
     /** @var array<string, string> */
     private array $kept = [];

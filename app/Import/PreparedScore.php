@@ -4,22 +4,20 @@ declare(strict_types=1);
 
 namespace App\Import;
 
-use App\Scores\Readings;
-use App\Scores\Understanding;
+use App\Plans\ParsedScores;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
-use UprightPencil\Music\Part;
 
 /** A score read and taken apart, ready to be kept: strings and numbers only, so that it can be handed from one process to another. */
 final readonly class PreparedScore
 {
     /**
-     * @param array<string, mixed> $summary what was understood, as {@see Understanding} tells it
+     * @param array<string, mixed> $summary what was understood, as {@see ImportSummary} tells it
      * @param list<array{part_id: string, name: string, instrument: string, position: int, source: string, reading: string}> $sections
      *     each part alone as MusicXML, and as read, both compressed
-     * @param int $readingVersion {@see Readings::version()} of the process that read it
+     * @param int $readingVersion {@see ParsedScores::version()} of the process that read it
      */
     private function __construct(public array $summary, public array $sections, public int $readingVersion)
     {
@@ -33,7 +31,7 @@ final readonly class PreparedScore
     {
         $document = Document::open($bytes);
         $score = (new ScoreReader())->fromDocument($document);
-        $summary = (new Understanding())->of($score, mb_substr(pathinfo($fileName, PATHINFO_FILENAME), 0, 120));
+        $summary = (new ImportSummary())->of($score, mb_substr(pathinfo($fileName, PATHINFO_FILENAME), 0, 120));
         $sections = [];
         foreach ($score->parts as $position => $part) {
             $sections[] = [
@@ -43,11 +41,11 @@ final readonly class PreparedScore
                 'position' => $position,
                 // The writer takes the other parts out of the tree it is given: each gets its own.
                 'source' => (string) gzcompress((new ScoreWriter(Document::open($bytes)))->part($part->id)),
-                'reading' => Readings::pack($score->withParts($part)),
+                'reading' => ParsedScores::pack($score->withParts($part)),
             ];
         }
 
-        return new self($summary, $sections, Readings::version());
+        return new self($summary, $sections, ParsedScores::version());
     }
 
     public function pack(): string

@@ -6,7 +6,7 @@ namespace App\Jobs;
 
 use App\Models\Piece;
 use App\Models\Section;
-use App\Scores\SectionStates;
+use App\Plans\SectionProgress;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
 use Illuminate\Contracts\Queue\ShouldQueue;
@@ -39,7 +39,7 @@ final class WorkOutStates implements ShouldQueue, ShouldBeUniqueUntilProcessing
         return Cache::store('database');
     }
 
-    public function handle(SectionStates $states): void
+    public function handle(SectionProgress $states): void
     {
         $end = microtime(true) + self::SECONDS;
         $pieces = Piece::query()->where('user_id', $this->userId)

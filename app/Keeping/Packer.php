@@ -10,7 +10,7 @@ use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\User;
-use App\Scores\Plans;
+use App\Plans\SectionPlanner;
 use RuntimeException;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use ZipArchive;
@@ -26,7 +26,7 @@ final readonly class Packer
     public const LIST = 'upright-pencil.json';
     private const AT_ONCE = 40;
 
-    public function __construct(private Plans $plans)
+    public function __construct(private SectionPlanner $plans)
     {
     }
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Keeping;
 
-use App\Actions\KeepScore;
+use App\Import\KeepScore;
 use App\Import\PreparedScore;
 use App\Import\ScoreReading;
 use App\Models\Change;
@@ -13,7 +13,7 @@ use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\User;
-use App\Scores\ClassSettings;
+use App\Plans\ClassSettings;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Throwable;

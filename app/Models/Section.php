@@ -22,7 +22,7 @@ use Illuminate\Support\Carbon;
  * @property string $source the part alone as MusicXML, every note with its id, compressed
  * @property string|null $reading
  * @property int $reading_version
- * @property array<string, mixed>|null $state as {@see \App\Scores\SectionStates} tells it; null while it is not known
+ * @property array<string, mixed>|null $state as {@see \App\Plans\SectionProgress} tells it; null while it is not known
  * @property Carbon|null $state_began_at when it was begun to be worked out, while that has not come to an end
  * @property Carbon|null $bowed_at when the director called its bowing done
  * @property Carbon|null $fingered_at when the director called its fingering done

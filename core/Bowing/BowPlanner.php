@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -35,7 +38,7 @@ final readonly class BowPlanner
             return new BowPlan([], []);
         }
         $tempo ??= TempoMap::of($score);
-        $loudness = Loudness::of($score, $part);
+        $loudness = Dynamics::of($score, $part);
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
@@ -61,7 +64,7 @@ final readonly class BowPlanner
         Line $line,
         MarkBook $book,
         TempoMap $tempo,
-        Loudness $loudness,
+        Dynamics $loudness,
         Roadmap $roadmap,
         string $chair,
     ): array {

@@ -4,7 +4,22 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
+use UprightPencil\Bowing\Directions\BowingSolution;
+use UprightPencil\Bowing\Distribution\BowAdvice;
+use UprightPencil\Bowing\Distribution\DistributionPlanner;
+use UprightPencil\Bowing\Findings\BowFindings;
+use UprightPencil\Bowing\Findings\EventFlags;
+use UprightPencil\Bowing\Findings\MarkFindings;
+use UprightPencil\Bowing\Findings\SlurRemedies;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\BowLengths;
+use UprightPencil\Bowing\Strokes\SlurLinks;
+use UprightPencil\Bowing\Strokes\StrokeBuilder;
+use UprightPencil\Bowing\Strokes\UnrolledLine;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -20,7 +35,7 @@ final readonly class LinePlanner
         private Line $line,
         private MarkBook $book,
         private TempoMap $tempo,
-        private Loudness $loudness,
+        private Dynamics $loudness,
         private BowSettings $settings,
         private string $chair,
     ) {
@@ -28,16 +43,16 @@ final readonly class LinePlanner
 
     public function plan(Roadmap $roadmap): BowPlan
     {
-        $use = new BowUse($this->part, $this->line, $this->tempo, $this->loudness, $this->settings);
-        $links = Links::of($this->part, $this->line, $this->book);
-        $facts = new Facts($this->part, $this->line, $this->book, $this->chair);
+        $use = new BowLengths($this->part, $this->line, $this->tempo, $this->loudness, $this->settings);
+        $links = SlurLinks::of($this->part, $this->line, $this->book);
+        $facts = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
         $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $facts, $use, $this->tempo);
-        $strokes = $builder->build(Playing::of($this->line, $this->score->measures, $roadmap));
-        $solution = Solution::of($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
+        $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
+        $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
         $road = $solution->road;
-        $travel = (new TravelPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
+        $travel = (new DistributionPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
         $road->lift(array_keys($travel->lifts));
-        $bows = new NoteBows($this->part, $this->line, $links, $facts, new Advice($this->score, $this->line, $use));
+        $bows = new NoteBows($this->part, $this->line, $links, $facts, new BowAdvice($this->score, $this->line, $use));
         $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,
@@ -48,7 +63,7 @@ final readonly class LinePlanner
             $use,
             $solution,
             $travel,
-            new Retry($this->part, $this->line, $facts, $solution->decisions, $this->settings),
+            new SlurRemedies($this->part, $this->line, $facts, $solution->decisions, $this->settings),
             $flags,
         );
         $marks = new MarkFindings($this->part, $this->line, $this->book, $facts, $bows, $builder, $strokes, $flags);

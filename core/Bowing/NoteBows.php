@@ -4,7 +4,18 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing;
 
-use UprightPencil\Marks\Kind;
+use UprightPencil\Bowing\Directions\PassDifferences;
+use UprightPencil\Bowing\Directions\StrokeDirections;
+use UprightPencil\Bowing\Distribution\BowAdvice;
+use UprightPencil\Bowing\Distribution\DistributionPlan;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Result\NoteBow;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\PlayedEvent;
+use UprightPencil\Bowing\Strokes\SlurLink;
+use UprightPencil\Bowing\Strokes\SlurLinks;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
@@ -16,9 +27,9 @@ final readonly class NoteBows
     public function __construct(
         private Part $part,
         private Line $line,
-        private Links $links,
-        private Facts $facts,
-        private Advice $advice,
+        private SlurLinks $links,
+        private BowConstraints $facts,
+        private BowAdvice $advice,
     ) {
     }
 
@@ -26,13 +37,13 @@ final readonly class NoteBows
      * @param list<Stroke> $strokes
      * @return array<string, NoteBow> by note id
      */
-    public function of(array $strokes, Road $road, TravelPlan $travel): array
+    public function of(array $strokes, StrokeDirections $road, DistributionPlan $travel): array
     {
         $notes = [];
         $numbers = [];
         $done = [];
         $number = 0;
-        $others = (new SecondTime($strokes, $road))->byEvent();
+        $others = (new PassDifferences($strokes, $road))->byEvent();
         $advice = $this->advice->of($strokes, $travel);
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;
@@ -53,7 +64,7 @@ final readonly class NoteBows
                         $changes,
                         $travel->from($played),
                         $travel->to($played),
-                        isShownBySlur: $isHead && $stroke->link === Link::Hook && $road->joins[$index] === Join::Hook,
+                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $road->joins[$index] === BowConnection::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
                     );
@@ -78,10 +89,10 @@ final readonly class NoteBows
     {
         return $event->graceBefore === [] && $order < count($event->notes)
             ? $this->copy($bow, $bow->join, $bow->isHead)
-            : $this->copy($bow, Join::Slur, false);
+            : $this->copy($bow, BowConnection::Slur, false);
     }
 
-    private function copy(NoteBow $bow, Join $join, bool $isHead): NoteBow
+    private function copy(NoteBow $bow, BowConnection $join, bool $isHead): NoteBow
     {
         return new NoteBow(
             $bow->stroke,
@@ -99,12 +110,12 @@ final readonly class NoteBows
         );
     }
 
-    public function within(Stroke $stroke, int $position): Join
+    public function within(Stroke $stroke, int $position): BowConnection
     {
         $before = $stroke->events[$position - 1];
         $here = $stroke->events[$position];
 
-        return $this->links->between($before->event, $here->event, $here->isLeap) === Link::Tie ? Join::Tie : Join::Slur;
+        return $this->links->between($before->event, $here->event, $here->isLeap) === SlurLink::Tie ? BowConnection::Tie : BowConnection::Slur;
     }
 
     /** @return list<array{offset: \UprightPencil\Music\Fraction, direction: Direction, for: string}> */
@@ -119,7 +130,7 @@ final readonly class NoteBows
         foreach ($marks as $mark) {
             $kind = $mark->kind();
             $now = $goes[$mark->for] ?? $direction;
-            if (!$kind instanceof Kind\Change || $mark->inside === null || $kind->direction === $now) {
+            if (!$kind instanceof Change || $mark->inside === null || $kind->direction === $now) {
                 continue;
             }
             $goes[$mark->for] = $kind->direction;

@@ -4,12 +4,27 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering;
 
-use UprightPencil\Bowing\Loudness;
-use UprightPencil\Bowing\Slurred;
-use UprightPencil\Marks\Kind\Courtesy;
-use UprightPencil\Marks\Kind\Divide;
-use UprightPencil\Marks\Kind\LeaveOut;
+use UprightPencil\Bowing\Result\SlurredNotes;
+use UprightPencil\Fingering\Costs\CostModel;
+use UprightPencil\Fingering\Findings\FingerFindings;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Solving\FigureConsistency;
+use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\Solving\RepeatJumps;
+use UprightPencil\Fingering\States\FingerConstraints;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandEvents;
+use UprightPencil\Fingering\States\HandStates;
+use UprightPencil\Fingering\States\StateOptions;
+use UprightPencil\Marks\Kind\Text\Courtesy;
+use UprightPencil\Marks\Kind\Text\Divide;
+use UprightPencil\Marks\Kind\Text\LeaveOut;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -29,7 +44,7 @@ final readonly class FingerPlanner
         Score $score,
         Part $part,
         MarkBook $book,
-        Slurred $slurred,
+        SlurredNotes $slurred,
         TempoMap $tempo,
         Roadmap $roadmap,
         string $chair = 'outside',
@@ -40,10 +55,10 @@ final readonly class FingerPlanner
         $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->isOneFingerASemitone);
         $strings = Strings::of($part->instrument);
         $board = Fingerboard::of($part->instrument, $this->settings->size);
-        $facts = new FingerFacts($part, $book, $chair);
-        $grips = new Grips($hand, $strings, $facts);
-        $prices = new Prices($hand, $strings, $board, $this->settings, $grips);
-        $moments = new Moments($score, $part, $slurred, $tempo, Loudness::of($score, $part), self::leftOut($part, $book, $chair));
+        $facts = new FingerConstraints($part, $book, $chair);
+        $grips = new HandStates($hand, $strings, $facts);
+        $prices = new CostModel($hand, $strings, $board, $this->settings, $grips);
+        $moments = new HandEvents($score, $part, $slurred, $tempo, Dynamics::of($score, $part), self::leftOut($part, $book, $chair));
         $reminded = [];
         foreach ($book->acting(Courtesy::class) as $mark) {
             $reminded[$mark->from] = true;
@@ -55,10 +70,10 @@ final readonly class FingerPlanner
             [$playable, $options] = $this->playable($moments->of($line), $grips, $findings);
             $path = new HandPath($playable, $options, $prices, $this->settings);
             $path->solve();
-            (new Figures($path, $this->settings))->settle();
-            $jumps = Jumps::of($path, $hand, $score, $roadmap, $tempo);
+            (new FigureConsistency($path, $this->settings))->settle();
+            $jumps = RepeatJumps::of($path, $hand, $score, $roadmap, $tempo);
             $jumps->settle();
-            $line = new LineFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
+            $line = new NoteFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
             $fingers = $line->notes($this->explains);
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $jumps)];
@@ -72,10 +87,10 @@ final readonly class FingerPlanner
     /**
      * The moments a hand can take, chords too wide for it by their top note, with what it can do at each.
      *
-     * @param list<Moment> $moments
-     * @return array{list<Moment>, list<Options>}
+     * @param list<HandEvent> $moments
+     * @return array{list<HandEvent>, list<StateOptions>}
      */
-    private function playable(array $moments, Grips $grips, FingerFindings $findings): array
+    private function playable(array $moments, HandStates $grips, FingerFindings $findings): array
     {
         $playable = $options = [];
         foreach ($moments as $moment) {

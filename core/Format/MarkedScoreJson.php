@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format;
 
-use UprightPencil\Bowing\NoteBow;
-use UprightPencil\Fingering\NoteFinger;
-use UprightPencil\Fingering\OtherFinger;
+use UprightPencil\Bowing\Result\NoteBow;
+use UprightPencil\Fingering\Result\NoteFinger;
+use UprightPencil\Fingering\Result\OtherFinger;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Score;
-use UprightPencil\Plan\Future;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\ScorePlan;
+use UprightPencil\Plan\WhatIf;
 use UprightPencil\Review\Flag;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /** A worked-out score as the JSON that scripts read. The same plan gives the same bytes. */
 final readonly class MarkedScoreJson
@@ -61,7 +61,7 @@ final readonly class MarkedScoreJson
     }
 
     /**
-     * @param array<string, list<Future>> $futures what open choices would do, by note id
+     * @param array<string, list<WhatIf>> $futures what open choices would do, by note id
      * @return list<array<string, mixed>>
      */
     public function notes(Score $score, PartPlan $plan, array $futures = []): array
@@ -92,7 +92,7 @@ final readonly class MarkedScoreJson
     }
 
     /**
-     * @param array<string, list<Future>> $futures
+     * @param array<string, list<WhatIf>> $futures
      * @return array<string, mixed> what was worked out for a note, and what the page shows there
      */
     public function planned(Score $score, PartPlan $plan, Note $note, array $futures = []): array
@@ -110,7 +110,7 @@ final readonly class MarkedScoreJson
     }
 
     /** @return array{text: string, lines: list<string>, does: string} */
-    public static function future(Future $future): array
+    public static function future(WhatIf $future): array
     {
         return ['text' => $future->text, 'lines' => $future->lines, 'does' => $future->does];
     }
@@ -133,7 +133,7 @@ final readonly class MarkedScoreJson
         return $json + [
             'text' => $flag->text,
             'ways' => array_map(
-                static fn (WayOut $way): array => ['text' => $way->text, 'lines' => $way->lines],
+                static fn (Remedy $way): array => ['text' => $way->text, 'lines' => $way->lines],
                 $flag->ways,
             ),
         ];

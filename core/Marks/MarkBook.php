@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks;
 
+use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Music\Part;
 
 /** The marks that lie over one part, in score order. */
@@ -99,7 +100,7 @@ final readonly class MarkBook
             if ($mark->acts() && $mark->for !== 'all') {
                 $chairs[$mark->for] = true;
             }
-            if ($mark->acts() && $mark->kind() instanceof Kind\Divide) {
+            if ($mark->acts() && $mark->kind() instanceof Divide) {
                 $chairs['inside'] = true;
             }
         }

@@ -4,30 +4,50 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks;
 
+use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Bow\Change;
+use UprightPencil\Marks\Kind\Bow\Goal;
+use UprightPencil\Marks\Kind\Bow\Hook;
+use UprightPencil\Marks\Kind\Bow\Lift;
+use UprightPencil\Marks\Kind\Bow\NoRetake;
+use UprightPencil\Marks\Kind\Bow\NoSign;
+use UprightPencil\Marks\Kind\Bow\NoSlurs;
+use UprightPencil\Marks\Kind\Bow\Retake;
+use UprightPencil\Marks\Kind\Bow\SlurTo;
+use UprightPencil\Marks\Kind\Hand\Finger;
+use UprightPencil\Marks\Kind\Hand\LeaveDown;
+use UprightPencil\Marks\Kind\Hand\OnString;
+use UprightPencil\Marks\Kind\Hand\Position;
+use UprightPencil\Marks\Kind\Hand\Slide;
+use UprightPencil\Marks\Kind\Text\Courtesy;
+use UprightPencil\Marks\Kind\Text\Divide;
+use UprightPencil\Marks\Kind\Text\LeaveOut;
+use UprightPencil\Marks\Kind\Text\Words;
+
 /** Every kind of mark there is. A new kind is a class in Kind/ and a line here. */
 final class MarkKinds
 {
     /** @var list<class-string<MarkKind>> in the order their words are tried */
     private const ALL = [
-        Kind\Bow::class,
-        Kind\Hook::class,
-        Kind\Retake::class,
-        Kind\Lift::class,
-        Kind\NoRetake::class,
-        Kind\NoSign::class,
-        Kind\Goal::class,
-        Kind\NoSlurs::class,
-        Kind\SlurTo::class,
-        Kind\Change::class,
-        Kind\Finger::class,
-        Kind\Position::class,
-        Kind\OnString::class,
-        Kind\LeaveDown::class,
-        Kind\Slide::class,
-        Kind\LeaveOut::class,
-        Kind\Divide::class,
-        Kind\Courtesy::class,
-        Kind\Words::class,
+        BowDirection::class,
+        Hook::class,
+        Retake::class,
+        Lift::class,
+        NoRetake::class,
+        NoSign::class,
+        Goal::class,
+        NoSlurs::class,
+        SlurTo::class,
+        Change::class,
+        Finger::class,
+        Position::class,
+        OnString::class,
+        LeaveDown::class,
+        Slide::class,
+        LeaveOut::class,
+        Divide::class,
+        Courtesy::class,
+        Words::class,
     ];
 
     public static function read(string $words): ?MarkKind

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Marks;
 
 use UprightPencil\Marks\Exception\UnknownPlace;
+use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Note;
@@ -183,7 +184,7 @@ final class Places
         $kind = $mark->kinds[$index];
         $target = $mark->targets[$index] ?? '';
 
-        return $kind instanceof Kind\SlurTo && $target !== '' ? 'slur ' . $this->nameOf($target) : $kind->words();
+        return $kind instanceof SlurTo && $target !== '' ? 'slur ' . $this->nameOf($target) : $kind->words();
     }
 
     /** Whether a text begins like a place, so that "Violin II as Violin I" is not taken for one. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Plan;
 
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Fingering\FingerPlan;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Printing\NotePrint;
@@ -17,7 +17,7 @@ final readonly class PartPlan
     /**
      * @param array<string, NotePrint> $prints by note id
      * @param list<Flag> $flags
-     * @param array<string, list<Future>> $futures what open choices would do, by note id; empty until they are asked for
+     * @param array<string, list<WhatIf>> $futures what open choices would do, by note id; empty until they are asked for
      */
     public function __construct(
         public Part $part,
@@ -30,7 +30,7 @@ final readonly class PartPlan
     ) {
     }
 
-    /** @param array<string, list<Future>> $futures */
+    /** @param array<string, list<WhatIf>> $futures */
     public function withFutures(array $futures): self
     {
         return new self($this->part, $this->book, $this->bow, $this->fingers, $this->prints, $this->flags, $futures);

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Plan;
 
-use UprightPencil\Bowing\BowSchool;
-use UprightPencil\Bowing\BowSettings;
-use UprightPencil\Bowing\LongNotes;
-use UprightPencil\Fingering\FingerSettings;
+use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\LongNotes;
+use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 
@@ -29,7 +29,7 @@ final readonly class PlanOptions
      * @param array<string, string> $schools choices from {@see SCHOOLS}; what is not named takes its first
      * @param float|null $tempo quarter notes a minute over what the score says
      * @param array<int, float> $tempos the director's, by the index of the measure they begin in
-     * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Fingerboard::LENGTHS} names it
+     * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Hand\Fingerboard::LENGTHS} names it
      * @param bool $namesNotes letter names under the notes, for beginners
      */
     public function __construct(

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace UprightPencil\Plan;
 
-use UprightPencil\Bowing\BowPlan;
 use UprightPencil\Bowing\BowPlanner;
-use UprightPencil\Bowing\Slurred;
-use UprightPencil\Fingering\FingerPlan;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\FingerPlanner;
+use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
@@ -18,9 +18,9 @@ use UprightPencil\Printing\BowPrinting;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\FingerPrinting;
 use UprightPencil\Printing\NotePrint;
-use UprightPencil\Review\AddsUp;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\MeasureLengths;
 use UprightPencil\Review\PartLengths;
 use UprightPencil\Roadmap\Roadmap;
 
@@ -31,7 +31,7 @@ final readonly class Planner
     public function __construct(
         private PlanOptions $options = new PlanOptions(),
         private bool|string $explains = true,
-        private ?PlanMemory $memory = null,
+        private ?PlanCache $memory = null,
     ) {
     }
 
@@ -47,7 +47,7 @@ final readonly class Planner
         foreach ($parts ?? $score->parts as $part) {
             $book = $books[$part->id] ?? MarkBook::empty();
             $plan = $this->part($score, $part, $book, $roadmap, $chair);
-            $plans[] = $plan->withFutures((new Futures($this))->of($score, $part, $book, $roadmap));
+            $plans[] = $plan->withFutures((new WhatIfs($this))->of($score, $part, $book, $roadmap));
         }
 
         return new ScorePlan($score, $roadmap, $plans, $this->review($score, $roadmap));
@@ -58,7 +58,7 @@ final readonly class Planner
         $roadmap ??= Roadmap::of($score);
         $tried = $book->withChoicesTried();
         $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
-        $fingers = $this->hand($score, $part, $tried, Slurred::of($bow), $roadmap, $chair);
+        $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
         $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
         foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
@@ -87,7 +87,7 @@ final readonly class Planner
         Score $score,
         Part $part,
         MarkBook $book,
-        Slurred $slurred,
+        SlurredNotes $slurred,
         Roadmap $roadmap,
         string $chair = 'outside',
     ): FingerPlan {
@@ -112,7 +112,7 @@ final readonly class Planner
     }
 
     /** What the hand depends on beside the score. */
-    public function handKey(MarkBook $book, Slurred $slurred, string $chair = 'outside'): string
+    public function handKey(MarkBook $book, SlurredNotes $slurred, string $chair = 'outside'): string
     {
         return 'hand ' . $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5((string) $slurred);
     }
@@ -162,7 +162,7 @@ final readonly class Planner
      */
     public function review(Score $score, Roadmap $roadmap): array
     {
-        $flags = [...(new PartLengths())->review($score), ...(new AddsUp())->review($score, $roadmap)];
+        $flags = [...(new PartLengths())->review($score), ...(new MeasureLengths())->review($score, $roadmap)];
         foreach ($roadmap->problems as $problem) {
             $flags[] = new Flag(FlagCode::JumpUnclear, $problem->text, null, $problem->measure);
         }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Practice;
 
-use UprightPencil\Fingering\FingerPlan;
-use UprightPencil\Fingering\Strings;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Pitch;

@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Bowing\Join;
-use UprightPencil\Bowing\NoteBow;
-use UprightPencil\Bowing\Origin;
-use UprightPencil\Marks\Kind;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Bow\NoSign;
+use UprightPencil\Marks\Kind\Bow\NoSlurs;
+use UprightPencil\Marks\Kind\Bow\SlurTo;
+use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
@@ -73,15 +76,15 @@ final readonly class BowPrinting
             $bow = $plan->at($id);
             $printed = self::printedSign($part, $event);
             $sign = $bow !== null && isset($isSign[$index]) ? $bow->direction : null;
-            $goesOn = $bow === null || ($bow->changes === [] && in_array($bow->join, [Join::Change, Join::Slur, Join::Tie], true));
+            $goesOn = $bow === null || ($bow->changes === [] && in_array($bow->join, [BowConnection::Change, BowConnection::Slur, BowConnection::Tie], true));
             $hasMark = isset($slurs['added'][$id]) || isset($slurs['taken'][$id]) || isset($words[$id]) || isset($choices[$id]);
             if ($goesOn && !$hasMark && $sign === null && $printed === null) {
                 continue;
             }
             $before = $index > 0 ? self::lastOf($part, $line->events[$index - 1]) : null;
-            $isHook = $bow !== null && $bow->isHead && $bow->join === Join::Hook && !$bow->isShownBySlur
+            $isHook = $bow !== null && $bow->isHead && $bow->join === BowConnection::Hook && !$bow->isShownBySlur
                 && !self::isOpen($choices[$id] ?? []);
-            $hasComma = $bow !== null && $bow->isHead && in_array($bow->join, [Join::Retake, Join::Lift], true);
+            $hasComma = $bow !== null && $bow->isHead && in_array($bow->join, [BowConnection::Retake, BowConnection::Lift], true);
             $meter = $measures[$event->measure]->meter;
             $changes = [];
             foreach ($bow->changes ?? [] as $change) {
@@ -94,7 +97,7 @@ final readonly class BowPrinting
                 $isHook ? $before : null,
                 $isHook,
                 $hasComma ? $before : null,
-                $bow?->join === Join::Lift,
+                $bow?->join === BowConnection::Lift,
                 $slurs['added'][$id] ?? [],
                 $slurs['taken'][$id] ?? [],
                 $words[$id] ?? [],
@@ -127,11 +130,11 @@ final readonly class BowPrinting
                 $isFirst = $event->measure !== $measureDone;
                 $afterRest = $before === null || $before->end()->isLessThan($event->onset);
                 $isFixed = $bow->origin !== Origin::WorkedOut;
-                $isShown = $isFirst || $isFixed || ($bow->join !== Join::Change && !$bow->isShownBySlur) || $afterRest;
+                $isShown = $isFirst || $isFixed || ($bow->join !== BowConnection::Change && !$bow->isShownBySlur) || $afterRest;
                 if ($isShown) {
                     $signs[$index] = true;
                 }
-                if ($bow->join === Join::Hook && !$bow->isShownBySlur && $lastHead !== null) {
+                if ($bow->join === BowConnection::Hook && !$bow->isShownBySlur && $lastHead !== null) {
                     $signs[$lastHead] = true;
                 }
                 $lastHead = $index;
@@ -149,13 +152,13 @@ final readonly class BowPrinting
     private function slurs(Part $part, MarkBook $book): array
     {
         $added = $taken = [];
-        foreach ($book->acting(Kind\SlurTo::class) as $mark) {
+        foreach ($book->acting(SlurTo::class) as $mark) {
             $added[$mark->from][] = $mark->targets[0];
         }
         $position = $part->positionsById();
         $ranges = array_map(
             static fn (Mark $mark): array => [$position[$mark->from], $position[$mark->to]],
-            $book->acting(Kind\NoSlurs::class),
+            $book->acting(NoSlurs::class),
         );
         foreach ($part->slurs as $slur) {
             foreach ($ranges as [$from, $to]) {
@@ -173,7 +176,7 @@ final readonly class BowPrinting
     private static function crossedOut(MarkBook $book): array
     {
         $ids = [];
-        foreach ($book->acting(Kind\NoSign::class) as $mark) {
+        foreach ($book->acting(NoSign::class) as $mark) {
             $ids[$mark->from] = true;
         }
 
@@ -184,9 +187,9 @@ final readonly class BowPrinting
     private static function words(MarkBook $book): array
     {
         $words = [];
-        foreach ($book->acting(Kind\Words::class) as $mark) {
+        foreach ($book->acting(Words::class) as $mark) {
             $kind = $mark->kind();
-            if ($kind instanceof Kind\Words) {
+            if ($kind instanceof Words) {
                 $words[$mark->from][] = $kind->text;
             }
         }
@@ -203,7 +206,7 @@ final readonly class BowPrinting
     {
         foreach ($choices as $choice) {
             foreach ($choice->kinds as $kind) {
-                if ($kind instanceof Kind\Bow) {
+                if ($kind instanceof BowDirection) {
                     return true;
                 }
             }

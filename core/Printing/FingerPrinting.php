@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
-use UprightPencil\Fingering\FingerFacts;
-use UprightPencil\Fingering\FingerPlan;
-use UprightPencil\Fingering\NoteFinger;
-use UprightPencil\Fingering\Strings;
-use UprightPencil\Marks\Kind;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Fingering\Result\NoteFinger;
+use UprightPencil\Fingering\States\FingerConstraints;
+use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
@@ -126,7 +126,7 @@ final class FingerPrinting
             $isString ? $finger->string : '',
             $waitsTo,
             $isSlide || in_array('slide', $marked, true) ? ($last === null ? $note->id : $last->id) : null,
-            FingerFacts::printedFinger($note) !== $finger->number,
+            FingerConstraints::printedFinger($note) !== $finger->number,
             false,
             in_array('divide', $marked, true),
             in_array('courtesy', $marked, true),
@@ -261,7 +261,7 @@ final class FingerPrinting
         foreach ($book->marks as $mark) {
             if ($mark->acts()) {
                 $marked[$mark->from][] = $mark->kind()->slot();
-                if ($mark->kind() instanceof Kind\Position && $mark->kind()->figure !== []) {
+                if ($mark->kind() instanceof Position && $mark->kind()->figure !== []) {
                     $marked[$mark->from][] = 'finger';
                 }
             }

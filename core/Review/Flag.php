@@ -13,7 +13,7 @@ final readonly class Flag
      * @param int|null $measure index of the measure; null for the whole score
      * @param Fraction|null $beat counted from 1 in the meter's lower number
      * @param string|null $noteId the notehead it stands at
-     * @param list<WayOut> $ways best first
+     * @param list<Remedy> $ways best first
      */
     public function __construct(
         public FlagCode $code,
@@ -38,7 +38,7 @@ final readonly class Flag
         return new self($this->code, $text, $this->partId, $this->measure, $this->beat, $this->noteId, $this->ways);
     }
 
-    /** @param list<WayOut> $ways */
+    /** @param list<Remedy> $ways */
     public function withWays(array $ways): self
     {
         return new self($this->code, $this->text, $this->partId, $this->measure, $this->beat, $this->noteId, $ways);

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Sections;
 
-use UprightPencil\Bowing\Join;
-use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
@@ -13,7 +13,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /**
  * Finds what parts share: stretches of the same onsets, durations and ties, whatever the pitch, the longest there are;
@@ -171,7 +171,7 @@ final class Comparison
      *
      * @param int $side which note of each pair is the giver's: 0 or 1
      */
-    private function copy(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?WayOut
+    private function copy(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?Remedy
     {
         if ($stretch->slursDiffer !== []) {
             return $this->copySlurs($stretch, $giver, $taker, $side);
@@ -183,7 +183,7 @@ final class Comparison
         }
         $place = Places::of($this->score, $taker->part)->nameOf($stretch->pairs[$at][1 - $side]);
 
-        return new WayOut(
+        return new Remedy(
             "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
             ["part {$taker->part->name}", "{$place} {$given->direction->value}"],
         );
@@ -195,7 +195,7 @@ final class Comparison
      *
      * @param int $side which note of each pair is the giver's: 0 or 1
      */
-    private function copySlurs(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?WayOut
+    private function copySlurs(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?Remedy
     {
         $bow = static fn (PartPlan $plan, int $at, int $side): ?NoteBow
             => isset($stretch->pairs[$at]) ? $plan->bow->at($stretch->pairs[$at][$side]) : null;
@@ -221,7 +221,7 @@ final class Comparison
             if (($given !== null && $given->isShownBySlur) || ($taken !== null && $taken->isShownBySlur)) {
                 return null;
             }
-            $takerSlurs = $takerSlurs || ($taken !== null && $taken->join === Join::Slur);
+            $takerSlurs = $takerSlurs || ($taken !== null && $taken->join === BowConnection::Slur);
             if ($at > $from && $given !== null && self::isSlurred($given)) {
                 $start ??= $at - 1;
             } elseif ($start !== null) {
@@ -242,7 +242,7 @@ final class Comparison
             $lines[] = "{$name($from)} {$given->direction->value}";
         }
 
-        return new WayOut(
+        return new Remedy(
             $slurs === []
                 ? "{$taker->part->name} as {$giver->part->name}: no slurs from {$name($from)}"
                 : "{$taker->part->name} as {$giver->part->name}: slurs from {$name($from)}",
@@ -252,7 +252,7 @@ final class Comparison
 
     private static function isSlurred(NoteBow $bow): bool
     {
-        return $bow->join === Join::Slur || ($bow->join === Join::Hook && $bow->isShownBySlur);
+        return $bow->join === BowConnection::Slur || ($bow->join === BowConnection::Hook && $bow->isShownBySlur);
     }
 
     private function ties(PartPlan $plan, Event $event): bool

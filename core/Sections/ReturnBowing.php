@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace UprightPencil\Sections;
 
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /** Compares how a passage is bowed with how it was the first time: the same figure should be bowed the same everywhere. */
 final readonly class ReturnBowing
@@ -22,9 +22,9 @@ final readonly class ReturnBowing
     /**
      * What is bowed otherwise than the first time, with what makes it alike.
      *
-     * @return WayOut|null its text says what differs, its lines mend it; null when the bowing is the same
+     * @return Remedy|null its text says what differs, its lines mend it; null when the bowing is the same
      */
-    public function difference(PassageReturn $return): ?WayOut
+    public function difference(PassageReturn $return): ?Remedy
     {
         $places = Places::of($this->score, $this->part);
         foreach ($this->pairs($return) as $index => [$before, $here]) {
@@ -38,15 +38,15 @@ final readonly class ReturnBowing
             $there = $places->nameOf($before);
             $place = $places->nameOf($here);
             if (!$was->isHead || !$is->isHead) {
-                return new WayOut("slurred otherwise than at {$there}, from {$place} on", []);
+                return new Remedy("slurred otherwise than at {$there}, from {$place} on", []);
             }
             if ($was->direction === $is->direction) {
                 $reached = self::reached($was) . ' there, ' . self::reached($is) . ' here';
 
-                return new WayOut("reached otherwise than at {$there}: {$reached}", []);
+                return new Remedy("reached otherwise than at {$there}: {$reached}", []);
             }
 
-            return new WayOut(
+            return new Remedy(
                 "{$is->direction->value} at {$place}, and {$was->direction->value} the first time at {$there}",
                 ["{$place} {$was->direction->value}"],
             );

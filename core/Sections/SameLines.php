@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace UprightPencil\Sections;
 
-use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /** Two parts of one kind of instrument that play the same line: it gets the same fingers in both, or it is told where not. */
 final readonly class SameLines
@@ -115,7 +115,7 @@ final readonly class SameLines
      * @param list<array{string, string}> $differ
      * @param int $side which note of each pair is the giver's: 0 or 1
      */
-    private function copy(array $differ, PartPlan $giver, PartPlan $taker, int $side): WayOut
+    private function copy(array $differ, PartPlan $giver, PartPlan $taker, int $side): Remedy
     {
         $places = Places::of($this->score, $taker->part);
         $lines = ["part {$taker->part->name}"];
@@ -126,7 +126,7 @@ final readonly class SameLines
             }
         }
 
-        return new WayOut("{$taker->part->name} as {$giver->part->name}: the same fingers", $lines);
+        return new Remedy("{$taker->part->name} as {$giver->part->name}: the same fingers", $lines);
     }
 
     private static function answer(PartPlan $plan, string $note): string

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
-use App\Actions\ChangeMarks;
-use App\Actions\KeepScore;
-use App\Actions\PublishEdition;
+use App\HandOut\PublishEdition;
+use App\Import\KeepScore;
 use App\Jobs\WorkOutStates;
+use App\Marking\ChangeMarks;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\User;
-use App\Scores\ClassSettings;
-use App\Scores\Plans;
+use App\Plans\ClassSettings;
+use App\Plans\SectionPlanner;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
@@ -29,7 +29,7 @@ final class DatabaseSeeder extends Seeder
     public const CO_TEACHER = 'coteacher@example.test';
     public const PASSWORD = 'rosin-and-maple';
 
-    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, Plans $plans): void
+    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, SectionPlanner $plans): void
     {
         $director = User::query()->create([
             'name' => 'Maren Tallow',
@@ -104,7 +104,7 @@ final class DatabaseSeeder extends Seeder
 
     private function mark(
         ChangeMarks $change,
-        Plans $plans,
+        SectionPlanner $plans,
         Piece $piece,
         string $part,
         string $text,

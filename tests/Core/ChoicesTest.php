@@ -6,7 +6,7 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Plan\Future;
+use UprightPencil\Plan\WhatIf;
 
 /** What the class has not decided yet: every possibility is worked out, and the page shows them all. */
 final class ChoicesTest extends TestCase
@@ -53,7 +53,7 @@ final class ChoicesTest extends TestCase
         );
     }
 
-    /** @return list<Future> */
+    /** @return list<WhatIf> */
     private function futures(string $marks): array
     {
         $plan = Passage::of('4/4', self::TUNE)->marked($marks)->planWithFutures();

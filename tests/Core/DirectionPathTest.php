@@ -8,20 +8,20 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
-use UprightPencil\Bowing\BowSchool;
-use UprightPencil\Bowing\BowSettings;
-use UprightPencil\Bowing\BowUse;
-use UprightPencil\Bowing\Candidate;
-use UprightPencil\Bowing\Facts;
-use UprightPencil\Bowing\Links;
-use UprightPencil\Bowing\Loudness;
-use UprightPencil\Bowing\Playing;
-use UprightPencil\Bowing\Solution;
-use UprightPencil\Bowing\StrokeBuilder;
-use UprightPencil\Bowing\Wishes;
-use UprightPencil\Marks\Kind\Goal;
+use UprightPencil\Bowing\Directions\BowingSolution;
+use UprightPencil\Bowing\Directions\DirectionGoals;
+use UprightPencil\Bowing\Directions\RepeatCandidate;
+use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\BowLengths;
+use UprightPencil\Bowing\Strokes\SlurLinks;
+use UprightPencil\Bowing\Strokes\StrokeBuilder;
+use UprightPencil\Bowing\Strokes\UnrolledLine;
+use UprightPencil\Marks\Kind\Bow\Goal;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Direction;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Roadmap\Roadmap;
@@ -91,7 +91,7 @@ final class DirectionPathTest extends TestCase
         $strokes = $solution->strokes;
         $count = count($strokes);
         $wished = $wishes->strokes();
-        /** @var array<int, Candidate> $turns */
+        /** @var array<int, RepeatCandidate> $turns */
         $turns = [];
         foreach (array_keys($strokes) as $index) {
             $target = array_values(array_filter($wished, static fn (int $at): bool => $at >= $index))[0] ?? null;
@@ -205,7 +205,7 @@ final class DirectionPathTest extends TestCase
         return implode(' | ', $measures) . ' | D4w';
     }
 
-    /** @return array{Solution, Wishes, BowSettings} */
+    /** @return array{BowingSolution, DirectionGoals, BowSettings} */
     private function solve(string $music, string $meter = '4/4'): array
     {
         $score = Passage::of($meter, $music)->at(100)->score();
@@ -214,11 +214,11 @@ final class DirectionPathTest extends TestCase
         $book = MarkBook::empty();
         $tempo = TempoMap::of($score);
         $line = Line::allOf($score, $part)[0];
-        $use = new BowUse($part, $line, $tempo, Loudness::of($score, $part), $settings);
-        $facts = new Facts($part, $line, $book);
-        $builder = new StrokeBuilder($score, $part, $line, Links::of($part, $line, $book), $facts, $use, $tempo);
-        $strokes = $builder->build(Playing::of($line, $score->measures, Roadmap::of($score)));
+        $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings);
+        $facts = new BowConstraints($part, $line, $book);
+        $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo);
+        $strokes = $builder->build(UnrolledLine::of($line, $score->measures, Roadmap::of($score)));
 
-        return [Solution::of($score, $part, $line, $strokes, $facts, $settings), Wishes::of($strokes, $facts, $settings), $settings];
+        return [BowingSolution::of($score, $part, $line, $strokes, $facts, $settings), DirectionGoals::of($strokes, $facts, $settings), $settings];
     }
 }

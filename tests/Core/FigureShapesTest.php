@@ -7,20 +7,20 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\Loudness;
-use UprightPencil\Bowing\Slurred;
-use UprightPencil\Fingering\FigureShapes;
-use UprightPencil\Fingering\Fingerboard;
-use UprightPencil\Fingering\FingerFacts;
-use UprightPencil\Fingering\FingerSettings;
-use UprightPencil\Fingering\Grips;
-use UprightPencil\Fingering\Hand;
-use UprightPencil\Fingering\HandPath;
-use UprightPencil\Fingering\Moment;
-use UprightPencil\Fingering\Moments;
-use UprightPencil\Fingering\Prices;
-use UprightPencil\Fingering\Strings;
+use UprightPencil\Bowing\Result\SlurredNotes;
+use UprightPencil\Fingering\Costs\CostModel;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Solving\FigureShapes;
+use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\States\FingerConstraints;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandEvents;
+use UprightPencil\Fingering\States\HandStates;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\TempoMap;
 
@@ -87,11 +87,11 @@ final class FigureShapesTest extends TestCase
         $hand = Hand::of($part->instrument, 'third-position');
         $strings = Strings::of($part->instrument);
         $settings = new FingerSettings('third-position');
-        $grips = new Grips($hand, $strings, new FingerFacts($part, MarkBook::empty(), 'outside'));
+        $grips = new HandStates($hand, $strings, new FingerConstraints($part, MarkBook::empty(), 'outside'));
         $bow = $passage->plan()->bow;
-        $moments = (new Moments($score, $part, Slurred::of($bow), TempoMap::of($score), Loudness::of($score, $part)))->of(Line::allOf($score, $part)[0]);
-        $options = array_map(static fn (Moment $moment) => $grips->at($moment), $moments);
+        $moments = (new HandEvents($score, $part, SlurredNotes::of($bow), TempoMap::of($score), Dynamics::of($score, $part)))->of(Line::allOf($score, $part)[0]);
+        $options = array_map(static fn (HandEvent $moment) => $grips->at($moment), $moments);
 
-        return new HandPath($moments, $options, new Prices($hand, $strings, Fingerboard::of($part->instrument, ''), $settings, $grips), $settings);
+        return new HandPath($moments, $options, new CostModel($hand, $strings, Fingerboard::of($part->instrument, ''), $settings, $grips), $settings);
     }
 }

@@ -6,11 +6,11 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use UprightPencil\Fingering\Fingerboard;
-use UprightPencil\Fingering\FingerboardCard;
-use UprightPencil\Fingering\Hand;
-use UprightPencil\Fingering\WayIn;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Reasons\ShiftCue;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Practice\FingerboardCard;
 
 /** Millimetres, positions and what a hand knows, against the tables string teachers use. */
 final class FingerboardTest extends TestCase
@@ -134,7 +134,7 @@ final class FingerboardTest extends TestCase
     #[DataProvider('waysIn')]
     public function testHowToFindANewPlace(Instrument $instrument, int $from, int $to, int $finger, int $semitones, string $words): void
     {
-        self::assertSame($words, (new WayIn(Hand::of($instrument, 'advanced')))->words($from, $to, $finger, $semitones));
+        self::assertSame($words, (new ShiftCue(Hand::of($instrument, 'advanced')))->words($from, $to, $finger, $semitones));
     }
 
     public function testOnePlaceOfTheHandMayHaveTwoNames(): void

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\Settings\BowSchool;
 
 /** Passages thought of after the rules were made, judged as a teacher would: tunes, dances and exercises a class meets. */
 final class FreshPassagesTest extends TestCase

@@ -6,7 +6,7 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Result\NoteFinger;
 
 /** The hand goes along repeats and endings as they are played, not only as they stand on the page. */
 final class JumpsTest extends TestCase

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowPlan;
+use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Note;

@@ -6,10 +6,10 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\Loudness;
-use UprightPencil\Bowing\Slurred;
-use UprightPencil\Fingering\Moment;
-use UprightPencil\Fingering\Moments;
+use UprightPencil\Bowing\Result\SlurredNotes;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandEvents;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
@@ -21,15 +21,15 @@ final class MomentsTest extends TestCase
     {
         $moments = $this->moments(Passage::of('4/4', 'D4q E4e F4e G4h')->at(60));
 
-        self::assertSame([9.0, 1.0, 0.5, 0.5], array_map(static fn (Moment $moment): float => round($moment->since, 6), $moments));
-        self::assertSame([1.0, 0.5, 0.5, 2.0], array_map(static fn (Moment $moment): float => round($moment->lasts, 6), $moments));
+        self::assertSame([9.0, 1.0, 0.5, 0.5], array_map(static fn (HandEvent $moment): float => round($moment->since, 6), $moments));
+        self::assertSame([1.0, 0.5, 0.5, 2.0], array_map(static fn (HandEvent $moment): float => round($moment->lasts, 6), $moments));
     }
 
     public function testARestIsTimeToMove(): void
     {
         $moments = $this->moments(Passage::of('4/4', 'D4q rq E4h')->at(120));
 
-        self::assertSame([0.0, 0.5], array_map(static fn (Moment $moment): float => round($moment->rest, 6), $moments));
+        self::assertSame([0.0, 0.5], array_map(static fn (HandEvent $moment): float => round($moment->rest, 6), $moments));
         self::assertEqualsWithDelta(1.0, $moments[1]->since, 1e-6);
     }
 
@@ -61,7 +61,7 @@ final class MomentsTest extends TestCase
     {
         $moments = $this->moments(Passage::of('4/4', '((D4q E4q) F4q G4q)'));
 
-        self::assertSame([false, true, false, false], array_map(static fn (Moment $moment): bool => $moment->isSlurred, $moments));
+        self::assertSame([false, true, false, false], array_map(static fn (HandEvent $moment): bool => $moment->isSlurred, $moments));
     }
 
     public function testAChordIsOneMomentAndLosesItsLowestNote(): void
@@ -69,7 +69,7 @@ final class MomentsTest extends TestCase
         $moment = $this->moments(Passage::of('4/4', 'G3+D4+B4w'))[0];
 
         self::assertTrue($moment->isChord());
-        $names = static fn (Moment $of): array => array_map(strval(...), $of->pitches);
+        $names = static fn (HandEvent $of): array => array_map(strval(...), $of->pitches);
         self::assertSame(['D4', 'B4'], $names($moment->withoutLowest()));
         self::assertSame(['B4'], $names($moment->withoutLowest()->withoutLowest()));
         self::assertFalse($moment->withoutLowest()->withoutLowest()->isChord());
@@ -79,14 +79,14 @@ final class MomentsTest extends TestCase
     {
         $moments = $this->moments(Passage::of('4/4', 'D4w | [mark B] E4w | F4w'));
 
-        self::assertSame([false, true, false], array_map(static fn (Moment $moment): bool => $moment->isFresh, $moments));
+        self::assertSame([false, true, false], array_map(static fn (HandEvent $moment): bool => $moment->isFresh, $moments));
     }
 
     public function testSoftIsOnlySaidOfLongNotes(): void
     {
         $moments = $this->moments(Passage::of('4/4', 'D4h E4q F4q')->at(60)->loud('p'));
 
-        self::assertSame([true, false, false], array_map(static fn (Moment $moment): bool => $moment->isSoft, $moments));
+        self::assertSame([true, false, false], array_map(static fn (HandEvent $moment): bool => $moment->isSoft, $moments));
     }
 
     public function testNotesLeftOutAreNoMoments(): void
@@ -97,7 +97,7 @@ final class MomentsTest extends TestCase
         self::assertCount(1, $this->of($passage, $plan, [1 => true]));
     }
 
-    /** @return list<Moment> */
+    /** @return list<HandEvent> */
     private function moments(Passage $passage): array
     {
         return $this->of($passage, $passage->plan(), []);
@@ -105,13 +105,13 @@ final class MomentsTest extends TestCase
 
     /**
      * @param array<int, true> $leftOut
-     * @return list<Moment>
+     * @return list<HandEvent>
      */
     private function of(Passage $passage, PartPlan $plan, array $leftOut): array
     {
         $score = $passage->score();
         $part = $score->parts[0];
-        $moments = new Moments($score, $part, Slurred::of($plan->bow), TempoMap::of($score), Loudness::of($score, $part), $leftOut);
+        $moments = new HandEvents($score, $part, SlurredNotes::of($plan->bow), TempoMap::of($score), Dynamics::of($score, $part), $leftOut);
 
         return $moments->of(Line::allOf($score, $part)[0]);
     }

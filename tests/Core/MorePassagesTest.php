@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\Settings\BowSchool;
 
 /** Passages a class meets that no page lists, each with what a teacher would say. */
 final class MorePassagesTest extends TestCase

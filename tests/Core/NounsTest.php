@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\Loudness;
+use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
@@ -139,7 +139,7 @@ final class NounsTest extends TestCase
     public function testWedgesLeadFromOneDynamicToTheNext(): void
     {
         $score = Passage::of('4/4', '[p] [<] D4h E4h | [/] [f] F4w | [>] G4w | [/] A4w')->score();
-        $loudness = Loudness::of($score, $score->parts[0]);
+        $loudness = Dynamics::of($score, $score->parts[0]);
 
         self::assertSame('p', $loudness->nameAt(Fraction::zero()));
         self::assertEqualsWithDelta(2.5, $loudness->levelAt(2.0), 0.01);
@@ -153,7 +153,7 @@ final class NounsTest extends TestCase
     {
         $score = Passage::of('4/4', 'D4w')->score();
 
-        self::assertSame('mf', Loudness::of($score, $score->parts[0])->nameAt(Fraction::zero()));
+        self::assertSame('mf', Dynamics::of($score, $score->parts[0])->nameAt(Fraction::zero()));
     }
 
     public function testLinesGatherChordsAndGraceNotes(): void

@@ -8,7 +8,11 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Marks\Exception\UnknownPlace;
-use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Bow\Change;
+use UprightPencil\Marks\Kind\Bow\NoSlurs;
+use UprightPencil\Marks\Kind\Bow\Retake;
+use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
@@ -36,7 +40,7 @@ final class PlacesTest extends TestCase
     #[DataProvider('notes')]
     public function testPlacesFindTheirNote(string $place, string $id): void
     {
-        self::assertSame($id, $this->find($place, new Kind\Bow(Direction::Down))['from']);
+        self::assertSame($id, $this->find($place, new BowDirection(Direction::Down))['from']);
     }
 
     /** @return iterable<string, array{string, string, string}> */
@@ -54,20 +58,20 @@ final class PlacesTest extends TestCase
     #[DataProvider('ranges')]
     public function testRangesFindTheirEnds(string $place, string $from, string $to): void
     {
-        $found = $this->find($place, new Kind\NoSlurs());
+        $found = $this->find($place, new NoSlurs());
 
         self::assertSame([$from, $to], [$found['from'], $found['to']]);
     }
 
     public function testAGoalStandsAtTheNextNote(): void
     {
-        self::assertSame('P1-m1-n3', $this->find('1.3', new Kind\Retake())['from']);
-        self::assertSame('P1-m4-n1', $this->find('3', new Kind\Retake())['from']);
+        self::assertSame('P1-m1-n3', $this->find('1.3', new Retake())['from']);
+        self::assertSame('P1-m4-n1', $this->find('3', new Retake())['from']);
     }
 
     public function testWordsStandAnywhereAlsoAfterTheLastNote(): void
     {
-        $kind = Kind\Words::read('"breathe"') ?? self::fail('no words');
+        $kind = Words::read('"breathe"') ?? self::fail('no words');
 
         self::assertSame('P1-m1-n3', $this->find('1.3', $kind)['from']);
         self::assertSame('P1-m5-n1', $this->find('5.4', $kind)['from']);
@@ -75,28 +79,28 @@ final class PlacesTest extends TestCase
 
     public function testAChangeStandsInsideTheNoteThatSounds(): void
     {
-        $found = $this->find('2.2', Kind\Change::read('change up') ?? self::fail('no change'));
+        $found = $this->find('2.2', Change::read('change up') ?? self::fail('no change'));
         self::assertSame(['P1-m2-n1', '1'], [$found['from'], (string) $found['inside']]);
 
-        $tied = $this->find('2.3', Kind\Change::read('change up') ?? self::fail('no change'));
+        $tied = $this->find('2.3', Change::read('change up') ?? self::fail('no change'));
         self::assertSame(['P1-m2-n2', '0'], [$tied['from'], (string) $tied['inside']]);
     }
 
     /** @return iterable<string, array{string, MarkKind, string}> */
     public static function unknown(): iterable
     {
-        $bow = new Kind\Bow(Direction::Up);
+        $bow = new BowDirection(Direction::Up);
         yield 'no place' => ['here', $bow, '“here” is not a place; expected a measure (9), a beat (9.1, 9.2+, 9.2.75), a range (25-28)'
             . ' or a rehearsal mark (B, B+3)'];
         yield 'no measure' => ['99', $bow, 'there is no measure 99 in Violin I; its measures are 1 to 5'];
         yield 'no rehearsal mark' => ['Q', $bow, 'there is no rehearsal mark Q'];
         yield 'a rest' => ['1.3', $bow, 'measure 1 has no note at beat 3; its notes begin at 1, 2, 4, 4.5'];
         yield 'a measure of rest' => ['3', $bow, 'measure 3 has no notes here; a mark needs a note'];
-        yield 'a range of rests' => ['3-3', new Kind\NoSlurs(), 'measure 3-3 has no notes here; a mark needs a note'];
+        yield 'a range of rests' => ['3-3', new NoSlurs(), 'measure 3-3 has no notes here; a mark needs a note'];
         yield 'a range for one' => ['1-2', $bow, '“up” stands at one note, not at a range such as 1-2'];
-        yield 'a range backwards' => ['4-1', new Kind\NoSlurs(), 'the range 4-1 runs backwards; expected the earlier place first'];
-        yield 'nothing after' => ['5.2', new Kind\Retake(), 'no note comes after 5.2'];
-        yield 'a change in a rest' => ['1.3', Kind\Change::read('change up') ?? self::fail('no change'),
+        yield 'a range backwards' => ['4-1', new NoSlurs(), 'the range 4-1 runs backwards; expected the earlier place first'];
+        yield 'nothing after' => ['5.2', new Retake(), 'no note comes after 5.2'];
+        yield 'a change in a rest' => ['1.3', Change::read('change up') ?? self::fail('no change'),
             'no note sounds on through 1.3, so the bow cannot change there'];
     }
 
@@ -113,7 +117,7 @@ final class PlacesTest extends TestCase
         $score = Passage::of('4/4', self::TUNE)->score();
         $places = Places::of($score, $score->parts[0]);
         foreach ($score->parts[0]->notes as $note) {
-            self::assertSame($note->id, $places->find($places->nameOf($note->id), new Kind\Bow(Direction::Down))['from']);
+            self::assertSame($note->id, $places->find($places->nameOf($note->id), new BowDirection(Direction::Down))['from']);
         }
     }
 

@@ -6,13 +6,13 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowPlan;
-use UprightPencil\Fingering\FingerPlan;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\PlanCache;
 use UprightPencil\Plan\Planner;
-use UprightPencil\Plan\PlanMemory;
 use UprightPencil\Plan\PlanOptions;
 
 /** What is remembered between two marks is what would be worked out anew. */
@@ -68,7 +68,7 @@ final class PlanMemoryTest extends TestCase
         self::assertSame(['bow new', 'hand new'], $memory->asked);
     }
 
-    private function json(string $lines, ?PlanMemory $memory, PlanOptions $options = new PlanOptions()): string
+    private function json(string $lines, ?PlanCache $memory, PlanOptions $options = new PlanOptions()): string
     {
         $score = Passage::of('4/4', self::TUNE)->inKey(2)->score();
         $part = $score->parts[0];
@@ -78,10 +78,10 @@ final class PlanMemoryTest extends TestCase
         return (string) json_encode((new MarkedScoreJson())->notes($score, $plan));
     }
 
-    /** @return PlanMemory&object{asked: list<string>} */
-    private function memory(): PlanMemory
+    /** @return PlanCache&object{asked: list<string>} */
+    private function memory(): PlanCache
     {
-        return new class implements PlanMemory {
+        return new class implements PlanCache {
             /** @var list<string> */
             public array $asked = [];
             /** @var array<string, string> */

@@ -6,12 +6,12 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Fingering\Patterns;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Music\Note;
 use UprightPencil\Plan\Planner;
+use UprightPencil\Practice\FingerPatterns;
 
 /** The practice line on open strings, and the map of finger patterns. */
 final class PracticeTest extends TestCase
@@ -54,7 +54,7 @@ final class PracticeTest extends TestCase
     public function testPatternsStandWhereTheyFirstAppear(): void
     {
         $plan = Passage::of('4/4', 'D4q E4q F#4q G4q | A4q B4q C5q D5q | D4q E4q F#4q G4q')->profile('second-year')->inKey(1)->plan();
-        $map = (new Patterns($plan->part, $plan->fingers))->map();
+        $map = (new FingerPatterns($plan->part, $plan->fingers))->map();
 
         self::assertSame([['D', '2-3 close'], ['A', '1-2 close']], array_map(
             static fn (array $one): array => [$one['string'], $one['pattern']],
@@ -66,7 +66,7 @@ final class PracticeTest extends TestCase
     public function testTwoPatternsMeetOnNeighbouringStrings(): void
     {
         $plan = Passage::of('4/4', 'E4e F#4e G4e E4e B4e C5e D5e B4e')->profile('second-year')->inKey(1)->plan();
-        $meetings = (new Patterns($plan->part, $plan->fingers))->meetings();
+        $meetings = (new FingerPatterns($plan->part, $plan->fingers))->meetings();
 
         self::assertSame(['2-3 close on D meets 1-2 close on A'], array_column($meetings, 'text'));
     }
@@ -75,13 +75,13 @@ final class PracticeTest extends TestCase
     {
         $plan = Passage::of('4/4', 'E4q F#4q G4q E4q | B4q C#5q D5q B4q')->profile('second-year')->inKey(2)->plan();
 
-        self::assertSame([], (new Patterns($plan->part, $plan->fingers))->meetings());
+        self::assertSame([], (new FingerPatterns($plan->part, $plan->fingers))->meetings());
     }
 
     public function testPatternsByWhatIsKnownOfThem(): void
     {
         $plan = Passage::of('4/4', 'E4q F#4q G#4q E4q | B4q Bb4q A4h | G4q A4q G4h')->profile('second-year')->marked('3.2 4')->plan();
-        $found = array_column((new Patterns($plan->part, $plan->fingers))->map(), 'pattern');
+        $found = array_column((new FingerPatterns($plan->part, $plan->fingers))->map(), 'pattern');
 
         self::assertSame(['1-2 apart and 2-3 apart', '3-4 apart'], $found);
     }

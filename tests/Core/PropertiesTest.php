@@ -8,7 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
-use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Result\NoteFinger;
 
 /** Why, in words a student understands, naming the real cause at its place. */
 final class ReasonsTest extends TestCase

@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
-use UprightPencil\Bowing\Join;
-use UprightPencil\Fingering\Hand;
-use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
@@ -89,7 +89,7 @@ final class RepeatPropertiesTest extends TestCase
         foreach ($plan->part->notes as $note) {
             $bow = $plan->bow->at($note->id);
             self::assertNotNull($bow);
-            if ($bow->isHead && $last !== null && $note->measure === $last[1] && $bow->join === Join::Change) {
+            if ($bow->isHead && $last !== null && $note->measure === $last[1] && $bow->join === BowConnection::Change) {
                 self::assertNotSame($last[0], $bow->direction, $note->id);
             }
             $last = [$bow->direction, $note->measure];

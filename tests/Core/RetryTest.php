@@ -7,10 +7,10 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /** Ways out that change slurs or the start, and slurs too long for one bow. */
 final class RetryTest extends TestCase
@@ -88,10 +88,10 @@ final class RetryTest extends TestCase
     /** @return list<string> */
     private function texts(Passage $passage, FlagCode $code): array
     {
-        return array_map(static fn (WayOut $way): string => $way->text, $this->ways($passage, $code));
+        return array_map(static fn (Remedy $way): string => $way->text, $this->ways($passage, $code));
     }
 
-    /** @return list<WayOut> */
+    /** @return list<Remedy> */
     private function ways(Passage $passage, FlagCode $code): array
     {
         foreach ($passage->plan()->flags as $flag) {

@@ -6,7 +6,7 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 use UprightPencil\Sections\ReturnBowing;
 use UprightPencil\Sections\Returns;
 
@@ -81,7 +81,7 @@ final class ReturnBowingTest extends TestCase
         self::assertSame('up at 5.2, and down the first time at 2.2', $difference?->text);
     }
 
-    private function difference(Passage $passage): ?WayOut
+    private function difference(Passage $passage): ?Remedy
     {
         $plan = $passage->plan();
         $score = $passage->score();

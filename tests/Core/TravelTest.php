@@ -8,9 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
-use UprightPencil\Bowing\BowSchool;
-use UprightPencil\Bowing\Join;
-use UprightPencil\Bowing\NoteBow;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Music\Direction;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
@@ -40,7 +39,7 @@ final class TravelTest extends TestCase
             self::assertLessThanOrEqual(1 + 1e-9, max($bow->from, $bow->to));
             $sign = $bow->direction === Direction::Down ? 1 : -1;
             self::assertGreaterThanOrEqual(-1e-9, $sign * ($bow->to - $bow->from), "{$note->id} goes the wrong way");
-            if ($at !== null && !in_array($bow->join, [Join::Start, Join::Retake, Join::Lift], true)) {
+            if ($at !== null && !in_array($bow->join, [BowConnection::Start, BowConnection::Retake, BowConnection::Lift], true)) {
                 self::assertEqualsWithDelta($at, $bow->from, 1e-6, "{$note->id} jumps");
             }
             $at = $bow->to;
@@ -57,7 +56,7 @@ final class TravelTest extends TestCase
             if ($bow === null || !$bow->isHead) {
                 continue;
             }
-            if ($before !== null && $bow->join !== Join::Start) {
+            if ($before !== null && $bow->join !== BowConnection::Start) {
                 self::assertSame($bow->join->repeatsDirection(), $before === $bow->direction, $note->id);
             }
             $before = $bow->direction;

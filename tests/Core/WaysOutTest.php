@@ -9,7 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 
 /** Goals, contradictions, second times: what is found, and that each way out really is one. */
 final class WaysOutTest extends TestCase
@@ -76,7 +76,7 @@ final class WaysOutTest extends TestCase
             static fn (Flag $flag): bool => $flag->code->value === explode('@', $code)[0],
         ))[0];
 
-        self::assertSame($offered, array_map(static fn (WayOut $way): string => $way->text, $flag->ways));
+        self::assertSame($offered, array_map(static fn (Remedy $way): string => $way->text, $flag->ways));
         foreach ($flag->ways as $way) {
             $rest = array_filter(explode("\n", $marks), static fn (string $line): bool => !str_contains($line, 'retake') && !str_contains($line, 'hook'));
             $mended = Passage::of('4/4', $music)->at($tempo)->marked(implode("\n", [...$rest, ...$way->lines]));

@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\Settings\BowSchool;
 
 /** Directions a string teacher would give, each with the reason. */
 final class WorkedBowingsTest extends TestCase

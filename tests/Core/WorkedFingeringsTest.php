@@ -7,7 +7,7 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
-use UprightPencil\Fingering\NoteFinger;
+use UprightPencil\Fingering\Result\NoteFinger;
 
 /** Fingers a string teacher would give, each with the reason. */
 final class WorkedFingeringsTest extends TestCase

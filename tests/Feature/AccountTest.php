@@ -213,7 +213,7 @@ final class AccountTest extends FeatureTestCase
         $own = $this->piece();
         $theirs = Piece::query()->findOrFail($own->id);
         $shelf = $this->stranger->shelves()->create(['name' => 'S', 'kind' => 'programme']);
-        $theirs = app(\App\Actions\KeepScore::class)->keep($shelf, (string) gzuncompress($own->source), 'x.musicxml');
+        $theirs = app(\App\Import\KeepScore::class)->keep($shelf, (string) gzuncompress($own->source), 'x.musicxml');
         $this->share($theirs, $this->director, 'edit');
         $this->actingAs($this->director);
         $section = $theirs->sections()->firstOrFail();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Actions\KeepScore;
+use App\Import\KeepScore;
 use App\Jobs\WorkOutStates;
 use App\Models\Piece;
 use App\Models\Section;

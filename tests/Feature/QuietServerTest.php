@@ -126,7 +126,7 @@ final class QuietServerTest extends FeatureTestCase
     {
         Queue::fake();
         $this->piece();
-        $this->app->bind(\App\Scores\Plans::class, static fn () => throw new RuntimeException('The rack plans.'));
+        $this->app->bind(\App\Plans\SectionPlanner::class, static fn () => throw new RuntimeException('The rack plans.'));
 
         $answer = $this->actingAs($this->director)->getJson('/api/rack')->assertOk();
 
@@ -162,16 +162,16 @@ final class QuietServerTest extends FeatureTestCase
     {
         $section = $this->section($this->piece());
         $section->reading = random_bytes(50_000);
-        $begin = static fn (): mixed => (new \App\Scores\SectionMemory($section, new \ArrayObject(), true))->get('bow x');
+        $begin = static fn (): mixed => (new \App\Plans\SectionPlanCache($section, new \ArrayObject(), true))->get('bow x');
         self::assertNull($begin());
         self::assertNull($begin(), 'somebody else may be at it');
-        $memory = new \App\Scores\SectionMemory($section, new \ArrayObject(), true);
+        $memory = new \App\Plans\SectionPlanCache($section, new \ArrayObject(), true);
         \Illuminate\Support\Facades\Cache::put("begun:{$memory->name('bow x')}", time() - 60, 100);
 
         try {
             $begin();
             self::fail('It was begun again.');
-        } catch (\App\Scores\UnfinishedPlan $told) {
+        } catch (\App\Plans\UnfinishedPlan $told) {
             self::assertStringContainsString('takes longer to work out than the server gives it', $told->getMessage());
         }
         self::assertNull($memory->get('bow y'), 'with other marks it is another work');

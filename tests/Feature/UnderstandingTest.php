@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Actions\MarkClash;
-use App\Actions\PublishEdition;
-use App\Actions\UndoStack;
+use App\HandOut\PublishEdition;
+use App\Import\ImportSummary;
+use App\Marking\MarkClash;
+use App\Marking\UndoStack;
 use App\Models\Mark;
-use App\Models\Section;
 use App\Models\Piece;
+use App\Models\Section;
 use App\Models\User;
-use App\Scores\Plans;
-use App\Scores\Readings;
-use App\Scores\Understanding;
+use App\Plans\ParsedScores;
+use App\Plans\SectionPlanner;
 use Database\Seeders\DatabaseSeeder;
 use Tests\Support\Passage;
 use UprightPencil\Marks\Mark as CoreMark;
@@ -24,7 +24,7 @@ final class UnderstandingTest extends FeatureTestCase
     public function testItSaysWhatWasUnderstoodInWords(): void
     {
         $passage = Passage::of('4/4', 'A4q | [repeat] D5w | [1] A4h. A4q [back] | [2] D5h.')->withPickup()->at(96);
-        $said = (new Understanding())->of($passage->score(), 'file name');
+        $said = (new ImportSummary())->of($passage->score(), 'file name');
 
         self::assertSame('Passage', $said['title']);
         self::assertSame(3, $said['measures']);
@@ -38,7 +38,7 @@ final class UnderstandingTest extends FeatureTestCase
 
     public function testTheKeyIsToldByTheNoteTheMusicEndsOn(): void
     {
-        $key = static fn (string $music): mixed => (new Understanding())->of(Passage::of('4/4', $music)->score(), '')['key'];
+        $key = static fn (string $music): mixed => (new ImportSummary())->of(Passage::of('4/4', $music)->score(), '')['key'];
 
         self::assertSame('C major', $key('G4h C4h'));
         self::assertSame('A minor', $key('E4h A4h'));
@@ -50,12 +50,12 @@ final class UnderstandingTest extends FeatureTestCase
         $xml = str_replace('<work-title>Passage</work-title>', '', Passage::of('4/4', 'D4w')->musicXml());
         $score = (new \UprightPencil\Format\MusicXml\ScoreReader())->read($xml);
 
-        self::assertSame('river-song', (new Understanding())->of($score, 'river-song')['title']);
+        self::assertSame('river-song', (new ImportSummary())->of($score, 'river-song')['title']);
     }
 
     public function testOdditiesNameTheirPartAndMeasure(): void
     {
-        $said = (new Understanding())->of(Passage::of('4/4', 'D4w | (E4q F4q G4q A4q | B4w')->score(), '');
+        $said = (new ImportSummary())->of(Passage::of('4/4', 'D4w | (E4q F4q G4q A4q | B4w')->score(), '');
 
         self::assertSame(
             ['Violin I, measure 2: A slur begins here and never ends; it is left out of the bowing.'],
@@ -66,12 +66,12 @@ final class UnderstandingTest extends FeatureTestCase
     public function testAKeptReadingIsMadeAgainWhenItDoesNotFit(): void
     {
         $section = $this->section($this->piece());
-        $fresh = (new Readings())->of($section);
+        $fresh = (new ParsedScores())->of($section);
         $section->update(['reading' => 'not a reading', 'reading_version' => 1]);
-        $again = (new Readings())->of($section->refresh());
+        $again = (new ParsedScores())->of($section->refresh());
 
         self::assertEquals($fresh, $again);
-        self::assertSame(Readings::version(), (int) $section->refresh()->reading_version);
+        self::assertSame(ParsedScores::version(), (int) $section->refresh()->reading_version);
     }
 
     public function testEverySectionKeepsItsPartAloneWithIds(): void
@@ -86,7 +86,7 @@ final class UnderstandingTest extends FeatureTestCase
     public function testTheMarkedPageCarriesTheSigns(): void
     {
         $section = $this->section($this->piece());
-        $plans = app(Plans::class);
+        $plans = app(SectionPlanner::class);
         $page = $plans->page($section, $plans->of($section)->part);
 
         self::assertSame(2, substr_count($page, '<down-bow/>'));
@@ -97,7 +97,7 @@ final class UnderstandingTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D5h. rq | E5h. rq'));
         $this->director->update(['settings' => ['profile' => 'advanced', 'schools' => ['bow' => 'downbeat', 'long' => 'sideways']]]);
-        $options = app(Plans::class)->options($section->refresh());
+        $options = app(SectionPlanner::class)->options($section->refresh());
 
         self::assertSame('advanced', $options->profile);
         self::assertSame('downbeat', $options->school('bow'));

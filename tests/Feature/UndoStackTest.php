@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Actions\ChangeMarks;
-use App\Actions\UndoStack;
+use App\Marking\ChangeMarks;
+use App\Marking\UndoStack;
 use App\Models\Mark;
 use App\Models\Section;
-use App\Scores\Plans;
+use App\Plans\SectionPlanner;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Random\Engine\Mt19937;
 use Random\Randomizer;
@@ -76,7 +76,7 @@ final class UndoStackTest extends FeatureTestCase
 
     private function do(Section $section, string $line): bool
     {
-        $score = app(Plans::class)->score($section);
+        $score = app(SectionPlanner::class)->score($section);
         $marks = (new PencilLinesReader($score, $score->parts))->read($line)->marks[$section->part_id] ?? [];
 
         return app(ChangeMarks::class)->change($section, $this->director, $marks, [], PHP_INT_MAX, $line) !== null;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
-use UprightPencil\Bowing\BowSchool;
+use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;

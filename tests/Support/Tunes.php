@@ -63,7 +63,7 @@ final class Tunes
             $dynamic = $random->getInt(0, 5) === 0 ? '[' . ['p', 'mf', 'f', 'ff'][$random->getInt(0, 3)] . '] ' : '';
             $measures[] = $dynamic . implode(' ', $notes);
         }
-        $schools = [\UprightPencil\Bowing\BowSchool::AsItComes, \UprightPencil\Bowing\BowSchool::Downbeat];
+        $schools = [\UprightPencil\Bowing\Settings\BowSchool::AsItComes, \UprightPencil\Bowing\Settings\BowSchool::Downbeat];
 
         return Passage::of('4/4', implode(' | ', $measures))->at($random->getInt(60, 140))->school($schools[$seed % 2]);
     }

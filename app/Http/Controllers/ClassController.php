@@ -8,17 +8,17 @@ use App\Http\Requests\ClassRequest;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
-use App\Scores\ClassSettings;
-use App\Scores\Examples;
+use App\Plans\ClassExamples;
+use App\Plans\ClassSettings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
-use UprightPencil\Fingering\Fingerboard;
-use UprightPencil\Fingering\FingerboardCard;
+use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Practice\FingerboardCard;
 
 /** What a director's class can do: profile, schools, sizes, wording; and the fingerboard card. */
 final class ClassController extends Controller
@@ -88,7 +88,7 @@ final class ClassController extends Controller
     }
 
     /** A two-measure example of one choice, marked as these settings would mark it. */
-    public function example(ClassRequest $request, Examples $examples): Response
+    public function example(ClassRequest $request, ClassExamples $examples): Response
     {
         $about = $request->string('about')->value();
         abort_unless($examples->has($about), 404, 'There is no example of this.');

@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\ChangeMarks;
-use App\Actions\MarkClash;
 use App\Http\Requests\MarkRequest;
 use App\Http\Resources\DeskSection;
+use App\Marking\ChangeMarks;
+use App\Marking\MarkClash;
 use App\Models\LeftFlag;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
-use App\Scores\Halves;
-use App\Scores\Plans;
-use App\Scores\SectionStates;
+use App\Plans\PlanHalves;
+use App\Plans\SectionPlanner;
+use App\Plans\SectionProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -31,10 +31,10 @@ use UprightPencil\Printing\Density;
 final class DeskController extends Controller
 {
     public function __construct(
-        private readonly Plans $plans,
+        private readonly SectionPlanner $plans,
         private readonly DeskSection $resource,
         private readonly ChangeMarks $changes,
-        private readonly SectionStates $states,
+        private readonly SectionProgress $states,
     ) {
     }
 
@@ -280,7 +280,7 @@ final class DeskController extends Controller
     }
 
     /** The part has just been worked out: the rack need not do it again. Said when the answer has gone. */
-    private function tellRack(Section $section, Halves $halves): void
+    private function tellRack(Section $section, PlanHalves $halves): void
     {
         if ($halves->handWaits()) {
             return;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\PublishEdition;
+use App\HandOut\Downloads;
+use App\HandOut\PublishEdition;
 use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Piece;
 use App\Models\Section;
-use App\Scores\Downloads;
-use App\Scores\KeptAnswers;
-use App\Scores\Plans;
+use App\Plans\KeptAnswers;
+use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
@@ -25,7 +25,7 @@ final class HandOutController extends Controller
     /** Of a section that came while the answer was made. */
     private const UNKNOWN = ['list' => [], 'flags' => 0];
 
-    public function __construct(private readonly Plans $plans, private readonly KeptAnswers $kept)
+    public function __construct(private readonly SectionPlanner $plans, private readonly KeptAnswers $kept)
     {
     }
 

@@ -4,27 +4,27 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\ChangeMarks;
-use App\Actions\MarkClash;
 use App\Http\Requests\CopyRequest;
 use App\Http\Resources\DeskSection;
+use App\Marking\ChangeMarks;
+use App\Marking\MarkClash;
 use App\Models\Section;
-use App\Scores\Plans;
+use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
-use UprightPencil\Fingering\NoteFinger;
-use UprightPencil\Fingering\Patterns;
+use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
-use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
-use UprightPencil\Plan\Future;
-use UprightPencil\Plan\Futures;
 use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\WhatIf;
+use UprightPencil\Plan\WhatIfs;
+use UprightPencil\Practice\FingerPatterns;
 use UprightPencil\Sections\MarkCopy;
 use UprightPencil\Sections\PassageReturn;
 use UprightPencil\Sections\ReturnBowing;
@@ -33,7 +33,7 @@ use UprightPencil\Sections\Returns;
 /** What the desk asks about one note or stretch: why this finger, what an open choice would do, where it comes again. */
 final class NoteController extends Controller
 {
-    public function __construct(private readonly Plans $plans)
+    public function __construct(private readonly SectionPlanner $plans)
     {
     }
 
@@ -44,11 +44,11 @@ final class NoteController extends Controller
         abort_unless(isset($score->parts[0]->positionsById()[$note]), 404, 'There is no such note in this part.');
         $plan = $this->plans->of($section, null, $note);
         $finger = $plan->part->fingers->at($note);
-        $futures = (new Futures($this->plans->planner($section)))->of($score, $score->parts[0], $plan->part->book);
+        $futures = (new WhatIfs($this->plans->planner($section)))->of($score, $score->parts[0], $plan->part->book);
 
         return response()->json([
             'finger' => $finger instanceof NoteFinger ? MarkedScoreJson::finger($finger) : null,
-            'choices' => array_map(static fn (Future $future): array => MarkedScoreJson::future($future), $futures[$note] ?? []),
+            'choices' => array_map(static fn (WhatIf $future): array => MarkedScoreJson::future($future), $futures[$note] ?? []),
             'bows' => array_map(MarkedScoreJson::future(...), $this->otherBows($section, $score, $plan->part, $note)),
             'again' => (new Returns($score, $score->parts))->sameNotes($score->parts[0], $note),
             'bowedBefore' => $this->bowedBefore($score, $plan->part, $note),
@@ -58,7 +58,7 @@ final class NoteController extends Controller
     /**
      * The other direction of the stroke a note begins, and what it would do to what follows.
      *
-     * @return list<Future>
+     * @return list<WhatIf>
      */
     private function otherBows(Section $section, Score $score, PartPlan $plan, string $note): array
     {
@@ -67,8 +67,8 @@ final class NoteController extends Controller
             return [];
         }
         $other = $bow->direction->opposite();
-        $mark = new Mark('', [new Kind\Bow($other)], $note, $note);
-        $futures = new Futures($this->plans->planner($section));
+        $mark = new Mark('', [new BowDirection($other)], $note, $note);
+        $futures = new WhatIfs($this->plans->planner($section));
 
         return [$futures->ofMark($score, $plan, $mark, $other->value, ["{$note} {$other->value}"])];
     }
@@ -176,7 +176,7 @@ final class NoteController extends Controller
     {
         $this->authorize('view', $section->piece);
         $plan = $this->plans->of($section);
-        $patterns = new Patterns($plan->part->part, $plan->part->fingers);
+        $patterns = new FingerPatterns($plan->part->part, $plan->part->fingers);
         $number = static fn (int $index): string => $plan->score->measures[$index]->number;
 
         return response()->json([

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Actions\KeepScore;
+use App\Import\KeepScore;
 use App\Import\PreparedScore;
 use App\Import\ScoreReading;
 use App\Jobs\WorkOutStates;

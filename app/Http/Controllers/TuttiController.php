@@ -8,15 +8,15 @@ use App\Http\Resources\FlagRow;
 use App\Models\LeftFlag;
 use App\Models\Piece;
 use App\Models\Section;
-use App\Scores\KeptAnswers;
-use App\Scores\Plans;
-use App\Scores\SectionPlan;
+use App\Plans\KeptAnswers;
+use App\Plans\SectionPlan;
+use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
-use UprightPencil\Review\WayOut;
+use UprightPencil\Review\Remedy;
 use UprightPencil\Sections\Comparison;
 use UprightPencil\Sections\Entrances;
 use UprightPencil\Sections\SharedStretch;
@@ -25,7 +25,7 @@ use UprightPencil\Sections\Unisons;
 /** All sections at once: their strokes side by side, and everything that needs a look in playing order. */
 final class TuttiController extends Controller
 {
-    public function __construct(private readonly Plans $plans, private readonly KeptAnswers $kept)
+    public function __construct(private readonly SectionPlanner $plans, private readonly KeptAnswers $kept)
     {
     }
 
@@ -204,6 +204,6 @@ final class TuttiController extends Controller
     /** @return list<array{text: string, lines: list<string>}> */
     private static function ways(Flag $flag): array
     {
-        return array_map(static fn (WayOut $way): array => ['text' => $way->text, 'lines' => $way->lines], $flag->ways);
+        return array_map(static fn (Remedy $way): array => ['text' => $way->text, 'lines' => $way->lines], $flag->ways);
     }
 }

@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use UprightPencil\Fingering\Fingerboard;
+use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;

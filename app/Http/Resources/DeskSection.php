@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Actions\UndoStack;
+use App\Marking\UndoStack;
 use App\Models\LeftFlag;
 use App\Models\Section;
 use App\Models\User;
-use App\Scores\Halves;
-use UprightPencil\Fingering\Strings;
+use App\Plans\PlanHalves;
+use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Marks\Mark;
@@ -23,7 +23,7 @@ use UprightPencil\Review\Flag;
 final readonly class DeskSection
 {
     /** @return array<string, mixed> what changes with every mark: of the bow and the hand only what is not known yet */
-    public function plan(Section $section, Halves $halves, User $user): array
+    public function plan(Section $section, PlanHalves $halves, User $user): array
     {
         $part = $halves->part;
         $writer = new PencilLinesWriter($halves->score, $part);
@@ -59,7 +59,7 @@ final readonly class DeskSection
     }
 
     /** @return list<array<string, mixed>> what was worked out anew for each note; empty when both halves are known */
-    private function notes(Halves $halves): array
+    private function notes(PlanHalves $halves): array
     {
         ['bow' => $bow, 'hand' => $hand] = ['bow' => $halves->bow, 'hand' => $halves->hand];
         if ($bow === null && $hand === null) {
@@ -86,7 +86,7 @@ final readonly class DeskSection
     }
 
     /** @return array<string, mixed> what stays as long as the score does */
-    public function frame(Section $section, Halves $plan, User $user): array
+    public function frame(Section $section, PlanHalves $plan, User $user): array
     {
         $piece = $section->piece;
         $json = new MarkedScoreJson();

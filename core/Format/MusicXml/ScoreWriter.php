@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
-use UprightPencil\Marks\Kind;
+use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Music\Direction;
@@ -206,8 +207,8 @@ final class ScoreWriter
     private static function choiceWords(Mark $choice): string
     {
         $words = array_map(static fn (MarkKind $kind): string => match (true) {
-            $kind instanceof Kind\Bow => $kind->direction === Direction::Down ? '⊓' : 'V',
-            $kind instanceof Kind\SlurTo => 'slur',
+            $kind instanceof BowDirection => $kind->direction === Direction::Down ? '⊓' : 'V',
+            $kind instanceof SlurTo => 'slur',
             default => $kind->words(),
         }, $choice->kinds);
 

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Plans;
+
+use App\Models\Piece;
+use App\Models\User;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\Density;
+use UprightPencil\Printing\Wording;
+
+/** What a director's class can do and how it is used to reading: profile, schools, instrument sizes, wording. */
+final readonly class ClassSettings
+{
+    /**
+     * @param array<string, string> $schools by {@see PlanOptions::SCHOOLS}
+     * @param array<string, string> $sizes by instrument, as {@see Fingerboard::LENGTHS} names them
+     */
+    private function __construct(
+        public string $profile,
+        public array $schools,
+        public array $sizes,
+        public Density $density,
+        public Wording $wording,
+        public bool $namesNotes,
+    ) {
+    }
+
+    public static function of(User $user): self
+    {
+        return self::from($user->settings ?? []);
+    }
+
+    /** What the ensemble can do on whose shelf a piece lies; where nothing is said of it, what all of the director's do. */
+    public static function for(Piece $piece): self
+    {
+        return self::from($piece->shelf->settings ?? $piece->owner->settings ?? []);
+    }
+
+    /** @param array<string, mixed> $settings anything unknown in it is left aside */
+    public static function from(array $settings): self
+    {
+        $profile = $settings['profile'] ?? null;
+        $schools = $sizes = [];
+        foreach (PlanOptions::SCHOOLS as $key => $values) {
+            $value = is_array($settings['schools'] ?? null) ? $settings['schools'][$key] ?? null : null;
+            $schools[$key] = is_string($value) && in_array($value, $values, true) ? $value : $values[0];
+        }
+        foreach (Fingerboard::LENGTHS as $instrument => $lengths) {
+            $size = is_array($settings['sizes'] ?? null) ? $settings['sizes'][$instrument] ?? null : null;
+            $sizes[$instrument] = is_string($size) && isset($lengths[$size]) ? $size : (string) array_key_first($lengths);
+        }
+
+        return new self(
+            is_string($profile) && in_array($profile, PlanOptions::PROFILES, true) ? $profile : 'second-year',
+            $schools,
+            $sizes,
+            Density::tryFrom(is_string($settings['density'] ?? null) ? $settings['density'] : '') ?? Density::Standard,
+            Wording::tryFrom(is_string($settings['wording'] ?? null) ? $settings['wording'] : '') ?? Wording::Words,
+            ($settings['namesNotes'] ?? false) === true,
+        );
+    }
+
+    public function with(string $name, string $value): self
+    {
+        return self::from([...$this->toArray(), $name => $value]);
+    }
+
+    public function options(string $instrument): PlanOptions
+    {
+        return new PlanOptions(
+            $this->profile,
+            $this->schools,
+            density: $this->density,
+            wording: $this->wording,
+            size: $this->sizes[$instrument] ?? '',
+            namesNotes: $this->namesNotes,
+        );
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'profile' => $this->profile,
+            'schools' => $this->schools,
+            'sizes' => $this->sizes,
+            'density' => $this->density->value,
+            'wording' => $this->wording->value,
+            'namesNotes' => $this->namesNotes,
+        ];
+    }
+}

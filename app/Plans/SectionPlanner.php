@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Plans;
+
+use App\Models\Mark;
+use App\Models\Section;
+use ArrayObject;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Result\SlurredNotes;
+use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\Density;
+use UprightPencil\Roadmap\Roadmap;
+
+/** Sections worked out with their marks. */
+final readonly class SectionPlanner
+{
+    /** @param ArrayObject<string, BowPlan|FingerPlan> $here plans this request has met already */
+    public function __construct(private ParsedScores $readings, private ArrayObject $here = new ArrayObject())
+    {
+    }
+
+    public function score(Section $section): Score
+    {
+        return $this->readings->of($section);
+    }
+
+    public function book(Section $section, Score $score): MarkBook
+    {
+        $marks = [];
+        foreach ($section->marks()->get() as $mark) {
+            /** @var Mark $mark */
+            $core = $mark->toCore();
+            if ($core !== null) {
+                $marks[] = $core;
+            }
+        }
+
+        return MarkBook::of($marks, $score->parts[0]);
+    }
+
+    /**
+     * @param bool|string $explains true: every finger with its reasons; false: none; or the id of the note that tells them
+     */
+    public function of(Section $section, ?MarkBook $book = null, bool|string $explains = false): SectionPlan
+    {
+        $score = $this->score($section);
+        $isReal = $book === null;
+        $book ??= $this->book($section, $score);
+        $planner = $this->planner($section, $explains, $isReal);
+
+        return new SectionPlan($score, $planner->part($score, $score->parts[0], $book));
+    }
+
+    /**
+     * The section as it stands, in halves: what the one who asks knows already is neither worked out nor read again.
+     *
+     * Where a change touches both, the bow is answered first and the hand when it is asked for: nobody waits for both at once.
+     *
+     * @param array{bow?: string, hand?: string} $known names of the halves that are known; none for everything
+     */
+    public function halves(Section $section, array $known): PlanHalves
+    {
+        $score = $this->score($section);
+        $part = $score->parts[0];
+        $book = $this->book($section, $score);
+        $tried = $book->withChoicesTried();
+        $memory = new SectionPlanCache($section, $this->here, true);
+        $planner = $this->planner($section, memory: $memory);
+        $roadmap = Roadmap::of($score);
+
+        $bowKey = $planner->bowKey($tried);
+        $bowName = $memory->name($bowKey);
+        $bowGist = ($known['bow'] ?? '') === $bowName ? $memory->gist($bowKey, $bowName) : null;
+        $isBowNew = $bowGist === null && !$memory->has($bowKey);
+        $bow = $bowGist === null ? $planner->bow($score, $part, $tried, $roadmap) : null;
+        $slurred = $bow === null ? $bowGist['slurred'] : SlurredNotes::of($bow);
+
+        $handKey = $planner->handKey($tried, $slurred);
+        $handName = $memory->name($handKey);
+        $handGist = ($known['hand'] ?? '') === $handName ? $memory->gist($handKey, $handName) : null;
+        if ($handGist === null && $isBowNew && isset($known['hand']) && !$memory->has($handKey)) {
+            // What the hand had to say before is kept until it is asked again.
+            $handGist = $memory->gist($handKey, null) ?? ['flags' => [], 'slurred' => $slurred, 'directions' => ''];
+            $handName = '';
+        }
+        $hand = $handGist === null ? $planner->hand($score, $part, $tried, $slurred, $roadmap) : null;
+        $flags = Planner::inOrder([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
+
+        return new PlanHalves($score, $part, $book, $bow, $hand, $flags, ['bow' => $bowName, 'hand' => $handName]);
+    }
+
+    /** Which way every bow went when the section was last worked out, as {@see BowPlan::directions()} tells it. */
+    public function lastDirections(Section $section): string
+    {
+        $gist = (new SectionPlanCache($section, $this->here, false))->gist('bow ', null);
+
+        return $gist === null ? $this->of($section)->part->bow->directions() : $gist['directions'];
+    }
+
+    /** The section as a player on another chair has it, or with more or fewer fingers on the page. */
+    public function for(Section $section, string $chair, Density $density): SectionPlan
+    {
+        $score = $this->score($section);
+        $planner = $this->planner($section, density: $density);
+
+        return new SectionPlan($score, $planner->part($score, $score->parts[0], $this->book($section, $score), null, $chair));
+    }
+
+    /**
+     * @param bool $isReal whether it plans the section as it stands, not something tried
+     * @param Density|null $density over what the part has
+     * @param SectionPlanCache|null $memory of the section, where there is one already
+     */
+    public function planner(
+        Section $section,
+        bool|string $explains = false,
+        bool $isReal = false,
+        ?Density $density = null,
+        ?SectionPlanCache $memory = null,
+    ): Planner {
+        $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
+
+        $options = $density === null ? $options : $options->withDensity($density);
+
+        return new Planner($options, $explains, $memory ?? new SectionPlanCache($section, $this->here, $isReal));
+    }
+
+    public function options(Section $section): PlanOptions
+    {
+        $options = ClassSettings::for($section->piece)->options($section->instrument);
+        $own = Density::tryFrom($section->density ?? '');
+
+        return $own === null ? $options : $options->withDensity($own);
+    }
+
+    /** The marked part as MusicXML. */
+    public function page(Section $section, PartPlan $plan): string
+    {
+        $document = Document::open((string) gzuncompress($section->source));
+
+        $options = $this->options($section);
+        $writer = new ScoreWriter($document, $options->wording);
+        if ($options->namesNotes) {
+            $writer->nameNotes($plan);
+        }
+
+        return $writer->write([$plan]);
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Directions;
+
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Kind\Bow\Hook;
+use UprightPencil\Marks\Kind\Bow\Retake;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkKind;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/** The directions of a line, solved: what was decided, and the road that follows from it. */
+final readonly class BowingSolution
+{
+    /** @param list<Stroke> $strokes */
+    private function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        public array $strokes,
+        public BowConstraints $facts,
+        private BowSettings $settings,
+        public RepeatCandidates $candidates,
+        public PhraseSolver $mender,
+        public Decisions $decisions,
+        public StrokeDirections $road,
+    ) {
+    }
+
+    /** @param list<Stroke> $strokes */
+    public static function of(Score $score, Part $part, Line $line, array $strokes, BowConstraints $facts, BowSettings $settings): self
+    {
+        $candidates = new RepeatCandidates($score, $part, $line, $strokes, $facts, $settings);
+        $precedents = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
+        $mender = new PhraseSolver($strokes, $facts, $candidates, $precedents, $settings);
+        $decisions = $mender->decide();
+        $road = StrokeDirections::drive($strokes, $facts, $decisions, $settings);
+
+        return new self($score, $part, $line, $strokes, $facts, $settings, $candidates, $mender, $decisions, $road);
+    }
+
+    /**
+     * The road there would be with a mark more, everything decided anew around it.
+     *
+     * @param int $pass 0 for a mark on every pass, else for that pass alone
+     */
+    public function with(RepeatCandidate $candidate, int $pass): StrokeDirections
+    {
+        $event = $this->strokes[$candidate->stroke]->head()->event;
+        if (!$this->mender->hasWishes()) {
+            $decisions = $this->decisions->with($event, $candidate->join, '', $pass);
+
+            return StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
+        }
+
+        return $this->marked($event, $candidate->join === BowConnection::Retake ? new Retake() : new Hook(), $pass === 0 ? null : $pass);
+    }
+
+    /**
+     * The same with a mark of a kind at an event, in place of what is marked there.
+     *
+     * @param MarkKind $kind hook, retake, lift or no retake
+     * @param int|null $pass for that pass alone; null for every one
+     */
+    public function marked(int $event, MarkKind $kind, ?int $pass = null): StrokeDirections
+    {
+        $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
+        $facts = $this->facts->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass));
+
+        return self::of($this->score, $this->part, $this->line, $this->strokes, $facts, $this->settings)->road;
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Directions;
+
+use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Music\Direction;
+
+/**
+ * Which strokes should go which way, and how much that is worth: the director's goals in every school; downbeats, accents and the
+ * last note in the school "down on the downbeat".
+ */
+final readonly class DirectionGoals
+{
+    /** A goal is missed only where nothing reaches it. */
+    private const GOAL = 1000.0;
+    /** A fresh start leads up to what follows: that is a rule, and goals alone are above it. */
+    private const START = 500.0;
+
+    /** @param array<int, array{Direction, float, string}> $wishes direction, price where it is not met, and its name; by stroke */
+    private function __construct(private array $wishes)
+    {
+    }
+
+    /** @param list<Stroke> $strokes */
+    public static function of(array $strokes, BowConstraints $facts, BowSettings $settings): self
+    {
+        $wishes = [];
+        $seen = [];
+        $isSchool = $settings->school === BowSchool::Downbeat;
+        if (!$isSchool && $facts->goalEvents() === []) {
+            return new self([]);
+        }
+        $last = count($strokes) - 1;
+        foreach ($strokes as $index => $stroke) {
+            $head = $stroke->head();
+            $isFirstTime = !isset($seen[$head->event]);
+            $seen[$head->event] = true;
+            $goal = $isFirstTime ? $facts->goal($head->event, $head->pass) : null;
+            if ($goal !== null) {
+                $wishes[$index] = [$goal['direction'], self::GOAL, "the goal comes {$goal['direction']->value}"];
+            } elseif ($isSchool && $head->pass === 1 && $stroke->onDownbeat) {
+                $wishes[$index] = [Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down'];
+            } elseif ($isSchool && $head->pass === 1 && $index === $last) {
+                $wishes[$index] = [Direction::Down, $settings->priceUpLast, 'the last note comes down'];
+            } elseif ($isSchool && $head->pass === 1 && $stroke->isAccented) {
+                $wishes[$index] = [Direction::Down, $settings->priceUpAccent, 'the accent comes down'];
+            }
+        }
+
+        return new self($wishes);
+    }
+
+    /** The same, with a stroke that a fresh start leads up to. */
+    public function leadingTo(int $stroke, Direction $direction): self
+    {
+        return ($this->wishes[$stroke][1] ?? 0.0) > self::START
+            ? $this
+            : new self([$stroke => [$direction, self::START, $this->wishes[$stroke][2] ?? '']] + $this->wishes);
+    }
+
+    public function price(int $stroke, Direction $direction): float
+    {
+        [$wanted, $price] = $this->wishes[$stroke] ?? [$direction, 0.0];
+
+        return $wanted === $direction ? 0.0 : $price;
+    }
+
+    public function isAt(int $stroke): bool
+    {
+        return isset($this->wishes[$stroke]);
+    }
+
+    /** What is wished at a stroke, in words that follow "so that". */
+    public function words(int $stroke): string
+    {
+        return $this->wishes[$stroke][2] ?? '';
+    }
+
+    /** @return list<int> strokes something is wished of, in order */
+    public function strokes(): array
+    {
+        $strokes = array_keys($this->wishes);
+        sort($strokes);
+
+        return $strokes;
+    }
+}

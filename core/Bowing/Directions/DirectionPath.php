@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Directions;
+
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\SlurLink;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Kind\Bow\Change;
+use UprightPencil\Music\Direction;
+use UprightPencil\Path\BestPath;
+use UprightPencil\Path\Moves;
+
+/**
+ * The cheapest way for the bow through a phrase: each stroke down or up, turning for nothing, going the same way again for the
+ * price of a hook or a retake, and paying where a wish is not met. All wishes of the phrase are weighed together.
+ */
+final readonly class DirectionPath implements Moves
+{
+    private const DOWN = 0;
+    private const UP = 1;
+
+    /** Dearer than any hook a teacher takes of his own accord, and cheaper than a goal that is missed. */
+    private const UNASKED = 200.0;
+
+    /**
+     * @param list<Stroke> $strokes
+     * @param int $first the first stroke of the phrase
+     * @param array<int, RepeatCandidate|null> $turns the cheapest way to go the same way again, by stroke; null where there is none
+     */
+    private function __construct(
+        private array $strokes,
+        private int $first,
+        private BowConstraints $facts,
+        private array $turns,
+        private BowSettings $settings,
+    ) {
+    }
+
+    /**
+     * Solves a phrase.
+     *
+     * @param list<Stroke> $strokes all of a line
+     * @param int $first the first stroke of the phrase
+     * @param int $last the last one
+     * @param Direction|null $entering how the first stroke goes where that is settled; null where it starts afresh
+     * @param DirectionGoals $wishes what the phrase is to meet
+     * @param array<int, RepeatCandidate|null> $turns the cheapest way to go the same way again, by stroke; null where there is none
+     * @return list<RepeatCandidate> where the bow goes the same way again though nothing is marked there
+     */
+    public static function through(
+        array $strokes,
+        int $first,
+        int $last,
+        ?Direction $entering,
+        BowConstraints $facts,
+        DirectionGoals $wishes,
+        array $turns,
+        BowSettings $settings,
+    ): array {
+        $path = new self($strokes, $first, $facts, $turns, $settings);
+        $layers = $own = [];
+        for ($index = $first; $index <= $last; $index++) {
+            $states = $path->states($index, $index === $first ? $entering : null);
+            $layers[] = $states;
+            $own[] = array_map(static fn (int $state): float => $wishes->price($index, self::direction($state)), $states);
+        }
+        $found = [];
+        $before = null;
+        foreach (BestPath::through($layers, $own, $path)->chosen() as $layer => $position) {
+            $state = $layers[$layer][$position];
+            $index = $first + $layer;
+            $turn = $turns[$index] ?? null;
+            if ($before !== null && $turn !== null && !$path->isSettled($index) && $path->leaves($index - 1, $before) === $state) {
+                $found[] = $turn;
+            }
+            $before = $state;
+        }
+
+        return $found;
+    }
+
+    public function price(int $layer, int $from, int $to): float
+    {
+        $index = $this->first + $layer;
+        $isSame = $this->leaves($index - 1, $from) === $to;
+        $stroke = $this->strokes[$index];
+        $head = $stroke->head();
+        if ($this->facts->direction($head->event, $head->pass) !== null) {
+            return 0.0;
+        }
+        $mark = $this->facts->join($head->event, $head->pass)['mark'] ?? null;
+        if ($mark !== null || $stroke->link === SlurLink::Hook) {
+            $repeats = $mark === null || StrokeDirections::markedJoin($mark)->repeatsDirection();
+
+            return $repeats === $isSame ? 0.0 : INF;
+        }
+        if (!$isSame) {
+            return 0.0;
+        }
+        $turn = $this->turns[$index] ?? null;
+
+        return match (true) {
+            $turn === null => INF,
+            $turn->price < $this->settings->mendsBelow => $turn->price,
+            default => $turn->price + self::UNASKED,
+        };
+    }
+
+    /** Whether how a stroke joins the one before is printed or marked: nothing is to be decided there. */
+    private function isSettled(int $index): bool
+    {
+        $head = $this->strokes[$index]->head();
+
+        return $this->strokes[$index]->link === SlurLink::Hook
+            || $this->facts->direction($head->event, $head->pass) !== null
+            || $this->facts->join($head->event, $head->pass) !== null;
+    }
+
+    /** @return non-empty-list<int> */
+    private function states(int $index, ?Direction $entering): array
+    {
+        $head = $this->strokes[$index]->head();
+        $fixed = $entering ?? $this->facts->direction($head->event, $head->pass)['direction'] ?? null;
+
+        return match ($fixed) {
+            Direction::Down => [self::DOWN],
+            Direction::Up => [self::UP],
+            null => [self::DOWN, self::UP],
+        };
+    }
+
+    /** Which way a stroke goes when it ends: changes inside turn it. */
+    private function leaves(int $index, int $state): int
+    {
+        foreach ($this->strokes[$index]->events as $played) {
+            foreach ($this->facts->changes($played->event) as $mark) {
+                $kind = $mark->kind();
+                $isOnPass = $mark->pass === null || $mark->pass === $played->pass;
+                if ($isOnPass && $kind instanceof Change && ($kind->direction !== self::direction($state) || $played->pass > 1)) {
+                    $state = 1 - $state;
+                }
+            }
+        }
+
+        return $state;
+    }
+
+    private static function direction(int $state): Direction
+    {
+        return $state === self::DOWN ? Direction::Down : Direction::Up;
+    }
+}

@@ -1,0 +1,186 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Directions;
+
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Music\Direction;
+
+/**
+ * Decides hooks and retakes: phrase by phrase, from one fresh start to the next, all wishes of a phrase weighed together. A figure
+ * that comes again gets the answer it had before.
+ */
+final readonly class PhraseSolver
+{
+    /** How many strokes back a goal may be prepared. */
+    public const REACH = 32;
+
+    private DirectionGoals $wishes;
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private array $strokes,
+        private BowConstraints $facts,
+        private RepeatCandidates $candidates,
+        private RepeatedFigures $precedents,
+        private BowSettings $settings,
+    ) {
+        $this->wishes = DirectionGoals::of($strokes, $facts, $settings);
+    }
+
+    /** Whether there is anything to decide. */
+    public function hasWishes(): bool
+    {
+        return $this->wishes->strokes() !== [];
+    }
+
+    public function decide(): Decisions
+    {
+        $decisions = new Decisions();
+        $wished = $this->wishes->strokes();
+        if ($wished === []) {
+            return $decisions;
+        }
+        $road = StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
+        $starts = new StartRule($this->strokes, $this->facts, $decisions);
+        $isOld = false;
+        $next = 0;
+        foreach ($this->phrases($road) as [$first, $last]) {
+            $here = [];
+            while (isset($wished[$next]) && $wished[$next] <= $last) {
+                $here[] = $wished[$next++];
+            }
+            $isFresh = $road->startsAfresh($first);
+            $start = $isFresh ? $starts->leadsTo($first) : null;
+            if ($here === [] || ($start !== null && $start['stroke'] > $last)) {
+                continue;
+            }
+            if (!$isFresh && $isOld) {
+                // What was decided in a measure that is repeated turns what comes after it.
+                $road = StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
+                $isOld = false;
+            }
+            $wishes = $start === null ? $this->wishes : $this->wishes->leadingTo($start['stroke'], $start['direction']);
+            foreach ($this->turns($first, $last, $isFresh ? null : $road->directions[$first - 1], $wishes, $here) as $target => $turn) {
+                $decisions->add(
+                    $this->strokes[$turn->stroke]->head()->event,
+                    $turn->join,
+                    self::why($turn, "so that {$this->wishes->words($target)}"),
+                );
+                $isOld = true;
+            }
+        }
+
+        return $decisions;
+    }
+
+    /**
+     * Stretches from one fresh start to the next, played for the first time: what comes again goes as it was decided.
+     *
+     * @return list<array{int, int}> first and last stroke
+     */
+    private function phrases(StrokeDirections $road): array
+    {
+        $phrases = [];
+        $first = null;
+        foreach ($this->strokes as $index => $stroke) {
+            $isAgain = $stroke->head()->pass > 1;
+            if ($first !== null && ($isAgain || $road->startsAfresh($index))) {
+                $phrases[] = [$first, $index - 1];
+                $first = null;
+            }
+            if (!$isAgain) {
+                $first ??= $index;
+            }
+        }
+        if ($first !== null) {
+            $phrases[] = [$first, count($this->strokes) - 1];
+        }
+
+        return $phrases;
+    }
+
+    /**
+     * Where the bow of a phrase goes the same way again.
+     *
+     * @param Direction|null $before how the stroke before the phrase goes; null where the phrase starts afresh
+     * @param non-empty-list<int> $wished strokes of the phrase something is wished of
+     * @return array<int, RepeatCandidate> by the stroke it is done for
+     */
+    private function turns(int $first, int $last, ?Direction $before, DirectionGoals $wishes, array $wished): array
+    {
+        $possible = [];
+        $next = count($wished) - 1;
+        for ($index = $wished[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
+            $next -= $next > 0 && $wished[$next - 1] >= $index ? 1 : 0;
+            $possible[$index] = $this->candidates->at($index, $wished[$next])[0] ?? null;
+        }
+        $from = $before === null ? $first : $first - 1;
+        $turns = [];
+        $next = 0;
+        $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->facts, $wishes, $possible, $this->settings);
+        foreach ($solved as $turn) {
+            while ($wished[$next] < $turn->stroke && isset($wished[$next + 1])) {
+                $next++;
+            }
+            $target = $wished[$next];
+            // Between the wish before, or what is fixed since, and this one the turn may stand anywhere.
+            $kept = $this->lastFact($wished[$next - 1] ?? $from, $turn->stroke);
+            $turn = $this->precedents->again($this->candidates->between($kept, $target), $target) ?? $turn;
+            $this->precedents->remember($turn, $target);
+            $turns[$target] = $turn;
+        }
+
+        return $turns;
+    }
+
+    /** The last stroke of a stretch before another whose direction is printed or marked; its first where there is none. */
+    private function lastFact(int $first, int $before): int
+    {
+        for ($at = $before - 1; $at > $first; $at--) {
+            $head = $this->strokes[$at]->head();
+            if ($this->facts->direction($head->event, $head->pass) !== null) {
+                return $at;
+            }
+        }
+
+        return $first;
+    }
+
+    /** The last stroke before another whose direction does not come from the one before it. */
+    public function lastFixed(int $index, StrokeDirections $road): int
+    {
+        for ($at = $index - 1; $at > max(0, $index - self::REACH); $at--) {
+            $head = $this->strokes[$at]->head();
+            if ($road->startsAfresh($at) || $this->facts->direction($head->event, $head->pass) !== null) {
+                return $at;
+            }
+        }
+
+        return max(0, $index - self::REACH);
+    }
+
+    public function strokeOf(int $event): ?int
+    {
+        foreach ($this->strokes as $index => $stroke) {
+            if ($stroke->head()->event === $event) {
+                return $index;
+            }
+        }
+
+        return null;
+    }
+
+    private static function why(RepeatCandidate $candidate, string $so): string
+    {
+        $what = $candidate->join === BowConnection::Retake ? 'retaken' : 'hooked';
+
+        $but = str_starts_with($candidate->why, 'but ') ? ', ' : ': ';
+
+        return "{$what} {$so}" . ($candidate->why === '' ? '' : $but . $candidate->why);
+    }
+}

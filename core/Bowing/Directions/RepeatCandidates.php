@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Directions;
+
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\SlurLink;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+
+/**
+ * Prices the places where a bow could be turned back by a hook or a retake.
+ *
+ * Cheap where the stop is not heard: on a repeated pitch, before a rest, on light beats; dear on downbeats and at speed.
+ */
+final readonly class RepeatCandidates
+{
+    private RetakeTime $retakes;
+
+    /** @param list<Stroke> $strokes */
+    public function __construct(
+        private Score $score,
+        private Part $part,
+        private Line $line,
+        private array $strokes,
+        private BowConstraints $facts,
+        private BowSettings $settings,
+    ) {
+        $this->retakes = new RetakeTime($settings);
+    }
+
+    /**
+     * @param int $after the stroke that must keep its direction
+     * @param int $upTo the stroke that is to turn, and the last that may carry the mark
+     * @return list<RepeatCandidate> cheapest first
+     */
+    public function between(int $after, int $upTo): array
+    {
+        $found = [];
+        for ($index = max(1, $after + 1); $index <= $upTo; $index++) {
+            array_push($found, ...$this->at($index, $upTo));
+        }
+        usort($found, self::cheaper(...));
+
+        return $found;
+    }
+
+    /**
+     * The ways for one stroke to go as the one before, for the sake of a later one.
+     *
+     * @return list<RepeatCandidate> cheapest first; empty where it starts afresh or how it joins is printed or marked
+     */
+    public function at(int $index, int $upTo): array
+    {
+        $stroke = $this->strokes[$index];
+        $head = $stroke->head();
+        $before = $this->strokes[$index - 1] ?? null;
+        $isTaken = $before === null || $stroke->afresh !== null || $stroke->link === SlurLink::Hook
+            || $this->facts->join($head->event, $head->pass) !== null
+            || ($index < $upTo && $this->facts->direction($head->event, $head->pass) !== null);
+        if ($isTaken) {
+            return [];
+        }
+        $distance = $this->settings->pricePerMeasure * abs($this->measureOf($upTo) - $this->measureOf($index));
+        [$price, $why] = $this->hook($index, $before);
+        $found = [new RepeatCandidate($index, BowConnection::Hook, $price + $distance, $why)];
+        if ($stroke->hasRestBefore() && $this->retakes->isEnough($before, $stroke)) {
+            $found[] = new RepeatCandidate(
+                $index,
+                BowConnection::Retake,
+                $this->settings->priceRetake + $distance,
+                sprintf(
+                    'the rest gives %.2f s, the way back takes %.2f s',
+                    $this->retakes->available($before, $stroke),
+                    $this->retakes->needed($before),
+                ),
+            );
+            usort($found, self::cheaper(...));
+        }
+
+        return $found;
+    }
+
+    private static function cheaper(RepeatCandidate $a, RepeatCandidate $b): int
+    {
+        return [$a->price, -$a->stroke, $a->join->value] <=> [$b->price, -$b->stroke, $b->join->value];
+    }
+
+    /** @return array{float, string} */
+    private function hook(int $index, Stroke $before): array
+    {
+        $stroke = $this->strokes[$index];
+        $price = $this->settings->priceHook;
+        $reasons = [];
+        if ($this->repeatsPitch($before, $stroke)) {
+            $price += $this->settings->priceRepeatedPitch;
+            $reasons[] = 'the note is the same';
+        }
+        if (isset($this->strokes[$index + 1]) && $this->strokes[$index + 1]->hasRestBefore()) {
+            $price += $this->settings->priceBeforeRest;
+            $reasons[] = 'a rest follows';
+        }
+        if ($stroke->onDownbeat) {
+            $price += $this->settings->priceOnDownbeat;
+            $reasons[] = 'but it is a downbeat';
+        } elseif ($stroke->strength === 2 || $stroke->isAccented) {
+            $price += $this->settings->priceOnStrongBeat;
+            $reasons[] = 'but it is a strong beat';
+        } elseif ($stroke->strength <= 1) {
+            $reasons[] = 'a light beat';
+        }
+        if ($stroke->hasRestBefore()) {
+            $price += $this->settings->priceAcrossRest;
+        }
+        $shortest = min($before->seconds, $stroke->seconds);
+        if ($shortest < $this->settings->fastSeconds) {
+            $price += $this->settings->priceFast;
+            $reasons[] = sprintf('but it goes by in %.2f s', $shortest);
+        } elseif ($shortest < $this->settings->quickSeconds) {
+            $price += $this->settings->priceQuick;
+        }
+        if ($before->comfortableCm + $stroke->comfortableCm > $this->settings->hairCentimetres($this->part->instrument)) {
+            $price += $this->settings->priceTooLong;
+            $reasons[] = 'but the two together want more than the bow';
+        }
+
+        return [$price, implode(', ', $reasons)];
+    }
+
+    private function repeatsPitch(Stroke $before, Stroke $stroke): bool
+    {
+        $last = $this->part->notes[$this->line->events[$before->last()->event]->notes[0]]->pitch;
+        $next = $this->part->notes[$this->line->events[$stroke->head()->event]->notes[0]]->pitch;
+
+        return $last !== null && $next !== null && $last->semitone() === $next->semitone();
+    }
+
+    private function measureOf(int $index): int
+    {
+        return $this->score->measures[$this->line->events[$this->strokes[$index]->head()->event]->measure]->index;
+    }
+}

@@ -1,0 +1,328 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Findings;
+
+use UprightPencil\Bowing\Directions\BowingSolution;
+use UprightPencil\Bowing\Directions\PassDifferences;
+use UprightPencil\Bowing\Directions\PhraseSolver;
+use UprightPencil\Bowing\Directions\StrokeDirections;
+use UprightPencil\Bowing\Distribution\DistributionPlan;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\BowLengths;
+use UprightPencil\Bowing\Strokes\SlurLink;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Kind\Bow\Hook;
+use UprightPencil\Marks\Kind\Bow\NoRetake;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\Remedy;
+
+/** What needs a look along one line once its bow is planned: contradictions, missed goals, second times, run-outs. */
+final class BowFindings
+{
+    private ?Places $places = null;
+    private ?TurnRemedies $ways = null;
+
+    private readonly BowConstraints $facts;
+    /** @var list<Stroke> */
+    private readonly array $strokes;
+    private readonly StrokeDirections $road;
+
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly TempoMap $tempo,
+        private readonly BowSettings $settings,
+        private readonly BowLengths $use,
+        private readonly BowingSolution $solution,
+        private readonly DistributionPlan $travel,
+        private readonly SlurRemedies $retry,
+        private readonly EventFlags $flags,
+    ) {
+        $this->facts = $solution->facts;
+        $this->strokes = $solution->strokes;
+        $this->road = $solution->road;
+    }
+
+    /** @return list<Flag> in no order */
+    public function all(): array
+    {
+        return [
+            ...$this->problems(),
+            ...$this->contradictions(),
+            ...$this->goals(),
+            ...$this->secondTimes(),
+            ...$this->runOuts(),
+        ];
+    }
+
+    private function ways(): TurnRemedies
+    {
+        return $this->ways ??= new TurnRemedies($this->part, $this->line, $this->solution, $this->places(), $this->settings);
+    }
+
+    private function places(): Places
+    {
+        return $this->places ??= Places::of($this->score, $this->part);
+    }
+
+    /**
+     * @return list<Flag>
+     */
+    private function problems(): array
+    {
+        $flags = [];
+        foreach ($this->road->problems as $problem) {
+            $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
+            $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event)
+                ->withWays($problem['mark'] === null ? [] : $this->instead($problem['stroke'], $problem['mark']));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * What could stand in place of a hook, a retake or a lift that does not work: only what does.
+     *
+     * @return list<Remedy>
+     */
+    private function instead(int $stroke, Mark $mark): array
+    {
+        $event = ($this->strokes[$stroke] ?? null)?->head()->event;
+        if ($event === null || $stroke === 0 || $mark->kind()->slot() !== (new Hook())->slot()) {
+            return [];
+        }
+        $place = $this->places()->nameOf($mark->from);
+        $times = $mark->pass === null ? '' : " {$mark->pass}x";
+        $ways = [];
+        foreach (['Hook it instead' => new Hook(), 'Let it alternate' => new NoRetake()] as $text => $kind) {
+            $isWrong = false;
+            foreach ($this->solution->marked($event, $kind, $mark->pass)->problems as $problem) {
+                $isWrong = $isWrong || $problem['stroke'] === $stroke;
+            }
+            if (!$isWrong && $kind->words() !== $mark->kind()->words()) {
+                $ways[] = new Remedy($text, ["{$place} {$kind->words()}{$times}"]);
+            }
+        }
+
+        return $ways;
+    }
+
+    /** @return list<Flag> two fixed directions that cannot both come as the strokes alternate */
+    private function contradictions(): array
+    {
+        $flags = [];
+        foreach ($this->pulling() as [$from, $to]) {
+            $text = $this->pullingText($from, $to);
+            // Nobody goes back further than that for a turned bow.
+            $from = max($from, $to - PhraseSolver::REACH);
+            $flags[] = $this->flags->at(FlagCode::MarksContradict, $text, $this->strokes[$to]->head()->event)
+                ->withWays([...$this->ways()->within(
+                    $from,
+                    $to,
+                    $this->road->directions[$from],
+                    fn (Direction $direction, bool $isForced): bool
+                        => $direction === $this->road->directions[$to] && !$isForced,
+                ), ...$this->retry->ways(
+                    $this->strokes,
+                    $this->road,
+                    $from,
+                    $to,
+                    $this->road->directions[$to],
+                    $this->places(),
+                    false,
+                )]);
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Two fixed directions with the wrong number of strokes between them.
+     *
+     * @return list<array{int, int}>
+     */
+    private function pulling(): array
+    {
+        $pulling = [];
+        $lastFact = null;
+        $seen = [];
+        foreach ($this->strokes as $index => $stroke) {
+            $head = $stroke->head();
+            if ($this->road->joins[$index] === BowConnection::Start) {
+                $lastFact = null;
+            }
+            if ($this->facts->direction($head->event, $head->pass) === null) {
+                continue;
+            }
+            $isAsked = $this->facts->join($head->event, $head->pass) !== null || $stroke->link === SlurLink::Hook;
+            $isHook = $this->road->joins[$index] === BowConnection::Hook;
+            if ($lastFact !== null && $index - $lastFact > 1 && $isHook && !$isAsked && !isset($seen[$head->event])) {
+                $seen[$head->event] = true;
+                $pulling[] = [$lastFact, $index];
+            }
+            $lastFact = $index;
+        }
+
+        return $pulling;
+    }
+
+    private function pullingText(int $from, int $to): string
+    {
+        $between = $to - $from - 1;
+        $place = $this->flags->place($this->strokes[$from]->head()->event);
+
+        [$first, $last] = [$this->road->directions[$from], $this->road->directions[$to]];
+
+        return "{$first->value} at {$place} and {$last->value} here, with {$between} "
+            . ($between === 1 ? 'stroke' : 'strokes') . ' between: as it comes it would be '
+            . "{$last->opposite()->value}. The last two are hooked for now.";
+    }
+
+    /**
+     * Goals the road does not reach.
+     *
+     * @return list<Flag>
+     */
+    private function goals(): array
+    {
+        $flags = [];
+        foreach ($this->facts->goalEvents() as $event) {
+            $index = $this->solution->mender->strokeOf($event);
+            $goal = $index === null ? null : $this->facts->goal($event, $this->strokes[$index]->head()->pass);
+            if ($index === null || $goal === null || $this->road->directions[$index] === $goal['direction']) {
+                continue;
+            }
+            $wanted = $goal['direction'];
+            $flag = $this->flags->at(
+                FlagCode::GoalMissed,
+                "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
+                    . ' and after leaves no place to turn it.',
+                $event,
+            );
+            $from = $this->solution->mender->lastFixed($index, $this->road);
+            $isStart = $this->road->joins[$from] === BowConnection::Start
+                && $this->facts->direction($this->strokes[$from]->head()->event, 1) === null;
+            $flags[] = $flag->withWays([...$this->ways()->within(
+                $from,
+                $index,
+                $this->road->directions[$from],
+                static fn (Direction $direction): bool => $direction === $wanted,
+            ), ...$this->retry->ways(
+                $this->strokes,
+                $this->road,
+                $from,
+                $index,
+                $wanted,
+                $this->places(),
+                $isStart,
+            )]);
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Strokes that come out differently on a later pass, told once for each stretch, with ways out where it leads back.
+     *
+     * @return list<Flag>
+     */
+    private function secondTimes(): array
+    {
+        $flags = [];
+        foreach ((new PassDifferences($this->strokes, $this->road))->firstOfEachStretch() as $index) {
+            $head = $this->strokes[$index]->head();
+            $direction = $this->road->directions[$index];
+            $flag = $this->flags->at(
+                FlagCode::SecondTimeDiffers,
+                self::nth($head->pass) . " time through comes out {$direction->value} here; the first time it is"
+                    . " {$direction->opposite()->value}.",
+                $head->event,
+            );
+            $back = $this->leadsBack($index);
+            $event = $head->event;
+            $pass = $head->pass;
+            $isClear = fn (StrokeDirections $try): bool
+                => !isset((new PassDifferences($this->strokes, $try))->byEvent()[$event][$pass]);
+            $found = $this->ways()->between($back - 1, $index - 1, $isClear);
+            $atSign = $this->strokes[$index]->onDownbeat && !$this->strokes[$index]->hasRestBefore()
+                ? []
+                : $this->ways()->between($index - 1, $index, $isClear, $pass);
+            $flags[] = $flag->withWays(array_slice([...$atSign, ...$found], 0, 4));
+        }
+
+        return $flags;
+    }
+
+    /** The first stroke of the measure that leads back to where a stroke stands. */
+    private function leadsBack(int $index): int
+    {
+        $at = max(1, $index - 1);
+        $measure = $this->line->events[$this->strokes[$at]->head()->event]->measure;
+        while ($at > 1 && $this->line->events[$this->strokes[$at - 1]->head()->event]->measure === $measure) {
+            $at--;
+        }
+
+        return $at;
+    }
+
+    /**
+     * Strokes for which the bow is too short, with the places where it could change.
+     *
+     * @return list<Flag>
+     */
+    private function runOuts(): array
+    {
+        $flags = [];
+        $seen = [];
+        $finder = new RunOutRemedies(
+            $this->score,
+            $this->part,
+            $this->line,
+            $this->use,
+            $this->tempo,
+            $this->settings->longNotes,
+        );
+        foreach ($this->travel->runOuts as $index => $runOut) {
+            $event = $this->strokes[$index]->head()->event;
+            if (isset($seen[$event])) {
+                continue;
+            }
+            $seen[$event] = true;
+            $hair = (int) round($this->use->hair());
+            $text = $runOut['alone']
+                ? sprintf(
+                    'The bow runs out: %.1f s on one bow need %d cm at the slowest, and there are %d.',
+                    $runOut['seconds'],
+                    (int) ceil($runOut['needs']),
+                    $hair,
+                )
+                : sprintf(
+                    'The bow runs out: this note needs %d cm at the slowest, and the strokes before leave only %d.',
+                    (int) ceil($runOut['needs']),
+                    (int) floor($this->travel->lengths[$index] ?? 0.0),
+                );
+            $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)
+                ->withWays($finder->ways($this->strokes[$index], $this->road->directions[$index], $this->places()));
+        }
+
+        return $flags;
+    }
+
+    private static function nth(int $pass): string
+    {
+        return ['First', 'Second', 'Third', 'Fourth'][$pass - 1] ?? "{$pass}th";
+    }
+}

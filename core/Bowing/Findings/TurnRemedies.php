@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Findings;
+
+use UprightPencil\Bowing\Directions\BowingSolution;
+use UprightPencil\Bowing\Directions\Decisions;
+use UprightPencil\Bowing\Directions\RepeatCandidate;
+use UprightPencil\Bowing\Directions\RepeatCandidates;
+use UprightPencil\Bowing\Directions\StrokeDirections;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Places;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Part;
+use UprightPencil\Review\Remedy;
+
+/** Finds ways out of a wrong direction and offers only those that, tried on the whole road, really clear it. */
+final readonly class TurnRemedies
+{
+    private const MOST = 4;
+
+    /** @var list<Stroke> */
+    private array $strokes;
+    private BowConstraints $facts;
+    private Decisions $decisions;
+    private RepeatCandidates $candidates;
+
+    public function __construct(
+        private Part $part,
+        private Line $line,
+        private BowingSolution $solution,
+        private Places $places,
+        private BowSettings $settings,
+    ) {
+        $this->strokes = $solution->strokes;
+        $this->facts = $solution->facts;
+        $this->decisions = $solution->decisions;
+        $this->candidates = $solution->candidates;
+    }
+
+    /**
+     * @param callable(StrokeDirections): bool $isClear whether a road no longer has the fault
+     * @param int $pass 0 for marks on every pass, else marks for that pass alone
+     * @return list<Remedy> cheapest first
+     */
+    public function between(int $after, int $upTo, callable $isClear, int $pass = 0): array
+    {
+        $ways = [];
+        foreach ($this->candidates->between($after, $upTo) as $candidate) {
+            if (!$isClear($this->solution->with($candidate, $pass))) {
+                continue;
+            }
+            $ways[] = $this->way($candidate, $this->strokes[$candidate->stroke]->head()->event, $pass);
+            if (count($ways) >= self::MOST) {
+                break;
+            }
+        }
+
+        return $ways;
+    }
+
+    /**
+     * Ways to bring one stroke right between two that stay: only the road from the one to the other is driven.
+     *
+     * @param callable(Direction, bool): bool $isClear given how the last stroke would go, and whether only a fact makes it so
+     * @return list<Remedy> cheapest first
+     */
+    public function within(int $from, int $to, Direction $entering, callable $isClear): array
+    {
+        $now = StrokeDirections::drive(array_slice($this->strokes, $from, $to - $from + 1), $this->facts, $this->decisions, $this->settings, $entering);
+        $ways = [];
+        foreach ($this->candidates->between($from, $to) as $candidate) {
+            $head = $this->strokes[$candidate->stroke]->head();
+            $try = $this->decisions->with($head->event, $candidate->join, '');
+            // Up to the stroke before the candidate everything goes as it goes.
+            $begin = max($from, $candidate->stroke - 1);
+            $stretch = array_slice($this->strokes, $begin, $to - $begin + 1);
+            $last = count($stretch) - 1;
+            $road = StrokeDirections::drive($stretch, $this->facts, $try, $this->settings, $now->directions[$begin - $from]);
+            if ($isClear($road->directions[$last], $road->isForced($last))) {
+                $ways[] = $this->way($candidate, $head->event, 0);
+            }
+            if (count($ways) >= self::MOST) {
+                break;
+            }
+        }
+
+        return $ways;
+    }
+
+    private function way(RepeatCandidate $candidate, int $event, int $pass): Remedy
+    {
+        $place = $this->place($event);
+        $times = $pass === 0 ? '' : " {$pass}x";
+        $suffix = $candidate->why === '' ? '' : " ({$candidate->why})";
+        if ($candidate->join === BowConnection::Retake) {
+            return new Remedy(
+                ($pass === 0 ? "Retake before {$place}" : "Retake before {$place}, the second time only") . $suffix,
+                ["{$place} retake{$times}"],
+            );
+        }
+        $before = $this->place($this->strokes[$candidate->stroke - 1]->last()->event);
+
+        return new Remedy("Hook {$before} to {$place}{$suffix}", ["{$place} hook{$times}"]);
+    }
+
+    private function place(int $event): string
+    {
+        return $this->places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id);
+    }
+}

@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Settings;
+
+use UprightPencil\Music\Instrument;
+
+/**
+ * Every number the bowing planner weighs, in one place, with its unit.
+ *
+ * Speeds are from measured playing (about 4 to 100 cm/s); lengths of hair from common bows.
+ */
+final readonly class BowSettings
+{
+    /** Centimetres a second by dynamic: slowest that still sounds, comfortable, fastest. */
+    public const SPEEDS = [
+        'pp' => [5.0, 12.0, 30.0],
+        'p' => [7.0, 16.0, 40.0],
+        'mp' => [8.5, 20.0, 50.0],
+        'mf' => [10.0, 26.0, 65.0],
+        'f' => [13.0, 34.0, 85.0],
+        'ff' => [16.0, 44.0, 100.0],
+    ];
+
+    /** Playable hair in centimetres. */
+    public const HAIR = ['violin' => 61.0, 'viola' => 60.0, 'cello' => 57.0, 'bass' => 53.0];
+
+    /** How much slower the bow goes on the thicker strings. */
+    public const SPEED_SCALE = ['violin' => 1.0, 'viola' => 1.0, 'cello' => 0.85, 'bass' => 0.75];
+
+    public function __construct(
+        public BowSchool $school = BowSchool::AsItComes,
+        public LongNotes $longNotes = LongNotes::Together,
+        /** First- and second-year players need longer to lift and set. */
+        public bool $isBeginner = true,
+        /** Seconds to set the bow on the string. */
+        public float $secondsToSet = 0.15,
+        /** Metres a second the bow travels in the air. */
+        public float $airSpeed = 1.5,
+        /** Share of the stroke's comfortable length a retake brings back. */
+        public float $wayBack = 0.8,
+        public float $beginnerFactor = 1.25,
+        /** Share of a dotted note that is silence. */
+        public float $freedByDot = 0.5,
+        /** Most of the note before that a retake without a rest may take. */
+        public float $borrowed = 0.5,
+        /** The most of the bow a staccato note takes. */
+        public float $staccatoShare = 0.2,
+        public float $priceRetake = 1.0,
+        public float $priceHook = 2.0,
+        public float $priceRepeatedPitch = -1.0,
+        public float $priceBeforeRest = -0.3,
+        public float $priceOnDownbeat = 3.0,
+        public float $priceOnStrongBeat = 1.0,
+        public float $priceAcrossRest = 1.0,
+        /** Notes shorter than this many seconds are too fast to hook … */
+        public float $fastSeconds = 0.2,
+        public float $priceFast = 4.0,
+        /** … and these are awkward. */
+        public float $quickSeconds = 0.28,
+        public float $priceQuick = 1.0,
+        public float $priceTooLong = 3.0,
+        public float $priceSlurChange = 2.6,
+        public float $priceChangeStart = 1.5,
+        public float $pricePerMeasure = 0.1,
+        /** What a teacher does of his own accord costs less; what costs more is done for a goal only. */
+        public float $mendsBelow = 3.0,
+        /** The school "down on the downbeat": an up bow there. More than two mends, so that one measure alone is mended too. */
+        public float $priceUpDownbeat = 6.0,
+        /** The same school: an up bow on the last note … */
+        public float $priceUpLast = 2.5,
+        /** … and on an accent: a retake is worth it, a hook is not. */
+        public float $priceUpAccent = 1.5,
+        /** How much dearer than the best an answer may be that a figure had before. */
+        public float $figureSlack = 1.2,
+    ) {
+    }
+
+    public function hairCentimetres(Instrument $instrument): float
+    {
+        return self::HAIR[$instrument->value] ?? 60.0;
+    }
+
+    /** @return array{float, float, float} slowest, comfortable, fastest in cm/s */
+    public function speeds(Instrument $instrument, string $dynamic): array
+    {
+        $scale = self::SPEED_SCALE[$instrument->value] ?? 1.0;
+        [$slowest, $comfortable, $fastest] = self::SPEEDS[$dynamic] ?? self::SPEEDS['mf'];
+
+        return [$slowest * $scale, $comfortable * $scale, $fastest * $scale];
+    }
+}

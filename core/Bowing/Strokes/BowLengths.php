@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Strokes;
+
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Dynamics;
+use UprightPencil\Music\Event;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\TempoMap;
+
+/**
+ * How much bow each event takes at its dynamic, and where on the bow each stroke wants to be.
+ */
+final class BowLengths
+{
+    /** @var array<int, BowLength> by event */
+    private array $events = [];
+    /** @var array<string, BowLength> by likeness */
+    private array $alike = [];
+    /** @var array<string, BowLength> of events under one bow, by their own amounts */
+    private array $sums = [];
+    private readonly float $hair;
+    /** @var array<string, array{float, float, float}> by dynamic */
+    private array $speeds = [];
+
+    public function __construct(
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly TempoMap $tempo,
+        private readonly Dynamics $loudness,
+        private readonly BowSettings $settings,
+    ) {
+        $this->hair = $settings->hairCentimetres($part->instrument);
+    }
+
+    /**
+     * Bow of one event; the dynamic is followed every half beat, so that a crescendo takes more and more. Events that are alike
+     * in length, tempo, dynamic and style share one amount.
+     */
+    public function of(int $event): BowLength
+    {
+        return $this->events[$event] ??= $this->measure($event);
+    }
+
+    /** Bow of a whole stroke. */
+    public function under(Stroke $stroke): BowLength
+    {
+        return $this->together($stroke->events);
+    }
+
+    /**
+     * Bow of events played under one stroke; strokes of events that are alike share one amount.
+     *
+     * @param non-empty-list<PlayedEvent> $events
+     */
+    public function together(array $events): BowLength
+    {
+        if (!isset($events[1])) {
+            return $this->of($events[0]->event);
+        }
+        $key = '';
+        foreach ($events as $played) {
+            $key .= spl_object_id($this->of($played->event)) . ' ';
+        }
+
+        return $this->sums[$key] ??= $this->sum($events);
+    }
+
+    /** @param list<PlayedEvent> $events */
+    private function sum(array $events): BowLength
+    {
+        $sum = BowLength::none();
+        foreach ($events as $played) {
+            $sum = $sum->plus($this->of($played->event));
+        }
+
+        return $sum;
+    }
+
+    /** Centimetres of playable hair. */
+    public function hair(): float
+    {
+        return $this->hair;
+    }
+
+    /** @return array{float, float, float} from, to, weight */
+    public function region(Stroke $stroke, Direction $direction, bool $isStart): array
+    {
+        $head = $this->line->events[$stroke->events[0]->event];
+        $first = $this->part->notes[$head->notes[0]];
+        if ($first->articulations !== []) {
+            $region = $this->regionOfStyle($first, $stroke->seconds, $direction);
+            if ($region !== null) {
+                return $region;
+            }
+        }
+        $isSoft = $this->loudness->levelAt($head->onset->toFloat()) < 0.5;
+
+        return match (true) {
+            $stroke->seconds < 0.3 => $isSoft ? [0.55, 0.95, 0.6] : [0.35, 0.65, 0.6],
+            $isSoft => [0.5, 1.0, 0.5],
+            $isStart => $direction === Direction::Down ? [0.0, 0.35, 0.5] : [0.55, 1.0, 0.5],
+            default => [0.0, 1.0, 0.0],
+        };
+    }
+
+    /** @return array{float, float, float}|null */
+    private function regionOfStyle(Note $first, float $seconds, Direction $direction): ?array
+    {
+        return match (true) {
+            $first->has('spiccato') => [0.2, 0.45, 3.0],
+            $first->isShortened() && $seconds < 1.0 => [0.1, 0.5, 0.6],
+            $first->has('accent', 'strong-accent') => $direction === Direction::Down ? [0.0, 0.4, 0.8] : [0.25, 0.7, 0.6],
+            default => null,
+        };
+    }
+
+    private function measure(int $event): BowLength
+    {
+        $of = $this->line->events[$event];
+        $first = $this->part->notes[$of->notes[0]];
+        $key = $this->likeness($of, $first);
+        if ($key !== null && isset($this->alike[$key])) {
+            return $this->alike[$key];
+        }
+        $sums = ['seconds' => 0.0, 'slowest' => 0.0, 'comfortable' => 0.0, 'fastest' => 0.0];
+        $half = Fraction::of(1, 2);
+        $at = $of->onset;
+        $end = $of->end();
+        $isSteady = $this->loudness->isSteady($at->toFloat(), $end->toFloat());
+        while ($at->isLessThan($end)) {
+            $until = $isSteady ? $end : Fraction::smaller($at->plus($half), $end);
+            $seconds = $this->tempo->seconds($at, $until);
+            [$lower, $upper, $share] = $this->loudness->between(($at->toFloat() + $until->toFloat()) / 2);
+            $low = $this->speeds[$lower] ??= $this->settings->speeds($this->part->instrument, $lower);
+            $high = $share > 0.0 ? $this->settings->speeds($this->part->instrument, $upper) : $low;
+            foreach (['slowest', 'comfortable', 'fastest'] as $index => $name) {
+                // Speeds glide as ears hear them: by ratio, not by difference.
+                $sums[$name] += $seconds * ($share > 0.0 ? $low[$index] * ($high[$index] / $low[$index]) ** $share : $low[$index]);
+            }
+            $sums['seconds'] += $seconds;
+            $at = $until;
+        }
+        if ($first->has('accent', 'strong-accent')) {
+            $sums['comfortable'] *= 1.15;
+        }
+        if ($first->isShortened()) {
+            $most = $this->settings->staccatoShare * $this->hair;
+            $sums['comfortable'] = min($sums['comfortable'] * $this->settings->freedByDot, $most);
+            $sums['slowest'] = min($sums['slowest'] * $this->settings->freedByDot, $sums['comfortable']);
+            $sums['fastest'] = max($most, $sums['comfortable']);
+        }
+
+        $amount = new BowLength($sums['seconds'], $sums['slowest'], $sums['comfortable'], $sums['fastest']);
+        if ($key !== null) {
+            $this->alike[$key] = $amount;
+        }
+
+        return $amount;
+    }
+
+    /** What tells the bow of one event from another's where nothing changes under it; null where something does. */
+    private function likeness(Event $of, Note $first): ?string
+    {
+        $from = $of->onset->toFloat();
+        $to = $from + $of->duration->toFloat();
+        $speed = $this->tempo->steadySpeed($from, $to);
+        if ($speed === null || !$this->loudness->isSteady($from, $to)) {
+            return null;
+        }
+        $style = $first->articulations === [] ? '' : implode(' ', $first->articulations);
+
+        return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->loudness->levelAt($from));
+    }
+}

@@ -1,0 +1,275 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Strokes;
+
+use UprightPencil\Music\ExpressionKind;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Line;
+use UprightPencil\Music\Measure;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+
+/**
+ * Gathers the events of a line into strokes, in playing order, so that a tie into a second ending joins what is
+ * really played before it. Pizzicato has no stroke and counts as rest; tremolo has none and what follows starts afresh.
+ */
+final class StrokeBuilder
+{
+    /** @var array<int, array<string, int>> strength of a place in the measure, by meter and place */
+    private array $strengths = [];
+    /** @var array<int, true> events that take no stroke */
+    private readonly array $silent;
+    /** @var array<int, true> */
+    private readonly array $tremolo;
+    private readonly Fraction $none;
+
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Line $line,
+        private readonly SlurLinks $links,
+        private readonly BowConstraints $facts,
+        private readonly BowLengths $use,
+        private readonly TempoMap $tempo,
+    ) {
+        $this->none = Fraction::zero();
+        $this->tremolo = $this->eventsWithTremolo();
+        $this->silent = $this->pizzicato() + $this->tremolo;
+    }
+
+    /** @return list<Stroke> */
+    public function build(UnrolledLine $playing): array
+    {
+        $strokes = [];
+        $group = [];
+        $link = SlurLink::None;
+        $before = null;
+        $afterTremolo = false;
+        foreach ($playing->events as $played) {
+            if (isset($this->silent[$played->event])) {
+                if ($group !== []) {
+                    $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                    $before = $group[count($group) - 1];
+                    $group = [];
+                    $afterTremolo = false;
+                }
+                $afterTremolo = $afterTremolo || isset($this->tremolo[$played->event]);
+                continue;
+            }
+            $previous = $group === [] ? null : $group[count($group) - 1];
+            $held = $previous === null
+                ? SlurLink::None
+                : $this->links->between($previous->event, $played->event, $played->isLeap);
+            $isBroken = $this->facts->fixes($played->event) || $held === SlurLink::Hook || $held === SlurLink::None;
+            if ($previous !== null && !$isBroken) {
+                $group[] = $played;
+                continue;
+            }
+            if ($group !== []) {
+                $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                $before = $previous;
+                $afterTremolo = false;
+            }
+            $group = [$played];
+            $link = $held;
+        }
+        if ($group !== []) {
+            $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+        }
+
+        return $strokes;
+    }
+
+    public function isSilent(int $event): bool
+    {
+        return isset($this->silent[$event]);
+    }
+
+    /**
+     * @param non-empty-list<PlayedEvent> $group
+     */
+    private function stroke(array $group, SlurLink $link, ?PlayedEvent $before, bool $afterTremolo, UnrolledLine $playing): Stroke
+    {
+        $head = $group[0];
+        $printed = $this->line->events[$head->event];
+        $measure = $this->score->measures[$printed->measure];
+        $isContiguous = $before === null || $before->end()->compare($head->onset) >= 0;
+        $gap = $isContiguous ? $this->none : $head->onset->minus($before->end());
+        [$onDownbeat, $overDownbeat] = $this->downbeat($group, $playing);
+        $amount = $this->use->together($group);
+
+        return new Stroke(
+            $group,
+            $link,
+            $gap,
+            $isContiguous ? 0.0 : $this->gapSeconds($gap, $before, $head),
+            $this->afresh($head, $before, $gap, $afterTremolo, $playing),
+            $onDownbeat,
+            $overDownbeat,
+            $this->strength($measure, $printed->offset),
+            $amount->seconds,
+            min($amount->comfortable, $this->use->hair()),
+            count($group) === 1 && $this->has($head->event, static fn (Note $note): bool => $note->isShortened()),
+            $this->has($head->event, static fn (Note $note): bool => $note->has('accent', 'strong-accent')),
+        );
+    }
+
+    private function strength(Measure $measure, Fraction $offset): int
+    {
+        $isPickup = $measure->index === 0;
+        if ($offset->isZero() && !$isPickup) {
+            return 3;
+        }
+        $meter = 2 * spl_object_id($measure->meter) + (int) $isPickup;
+
+        return $this->strengths[$meter]["{$offset}"] ??= $measure->beatStrengthAt($offset);
+    }
+
+    private function afresh(
+        PlayedEvent $head,
+        ?PlayedEvent $before,
+        Fraction $gap,
+        bool $afterTremolo,
+        UnrolledLine $playing,
+    ): ?FreshStartCause {
+        if ($before === null) {
+            return FreshStartCause::Beginning;
+        }
+        if ($afterTremolo) {
+            return FreshStartCause::Tremolo;
+        }
+        if (!$gap->isPositive()) {
+            return null;
+        }
+        $measure = $this->score->measures[$this->line->events[$head->event]->measure];
+        if ($gap->compare($measure->meter->length()) >= 0) {
+            return FreshStartCause::LongRest;
+        }
+        foreach (self::measuresWithin($playing, $before->end(), $head->onset) as $visited) {
+            if ($visited['hasRehearsal']) {
+                return FreshStartCause::RehearsalMark;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param non-empty-list<PlayedEvent> $group
+     * @return array{bool, bool}
+     */
+    private function downbeat(array $group, UnrolledLine $playing): array
+    {
+        $head = $group[0];
+        $on = $playing->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
+        $over = $on;
+        if (!$on) {
+            $last = $group[count($group) - 1];
+            $end = $last->end();
+            for ($visit = $head->visit + 1; !$over && isset($playing->measures[$visit]); $visit++) {
+                $measure = $playing->measures[$visit];
+                if ($visit > $last->visit && $measure['onset']->compare($end) >= 0) {
+                    break;
+                }
+                $over = $measure['hasDownbeat'];
+            }
+        }
+
+        return [$on, $over];
+    }
+
+    /** @return list<array{onset: Fraction, hasDownbeat: bool, hasRehearsal: bool, measure: int}> */
+    private static function measuresWithin(UnrolledLine $playing, Fraction $from, Fraction $to): array
+    {
+        $low = 0;
+        $high = count($playing->measures);
+        while ($low < $high) {
+            $middle = intdiv($low + $high, 2);
+            if ($playing->measures[$middle]['onset']->isLessThan($from)) {
+                $low = $middle + 1;
+            } else {
+                $high = $middle;
+            }
+        }
+        $found = [];
+        for ($index = $low; isset($playing->measures[$index]); $index++) {
+            if ($playing->measures[$index]['onset']->isMoreThan($to)) {
+                break;
+            }
+            $found[] = $playing->measures[$index];
+        }
+
+        return $found;
+    }
+
+    private function gapSeconds(Fraction $gap, PlayedEvent $before, PlayedEvent $head): float
+    {
+        $end = $this->line->events[$before->event]->end();
+        $next = $this->line->events[$head->event]->onset;
+        if (!$head->isLeap && $end->compare($next) <= 0) {
+            return $this->tempo->seconds($end, $next);
+        }
+
+        return $gap->toFloat() * 60.0 / $this->tempo->quartersPerMinuteAt($next);
+    }
+
+    /** @param callable(Note): bool $is */
+    private function has(int $event, callable $is): bool
+    {
+        foreach ($this->line->events[$event]->notes as $note) {
+            if ($this->part->notes[$note]->articulations !== [] && $is($this->part->notes[$note])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array<int, true> */
+    private function pizzicato(): array
+    {
+        $switches = [];
+        foreach ($this->part->expressions as $expression) {
+            if (in_array($expression->kind, [ExpressionKind::Pizzicato, ExpressionKind::Arco], true)) {
+                $switches[] = [$this->score->onsetOf($expression), $expression->kind];
+            }
+        }
+        if ($switches === []) {
+            return [];
+        }
+        usort($switches, static fn (array $a, array $b): int => $a[0]->compare($b[0]));
+        $silent = [];
+        $next = 0;
+        $isPizzicato = false;
+        foreach ($this->line->events as $index => $event) {
+            while (isset($switches[$next]) && $switches[$next][0]->compare($event->onset) <= 0) {
+                $isPizzicato = $switches[$next][1] === ExpressionKind::Pizzicato;
+                $next++;
+            }
+            if ($isPizzicato) {
+                $silent[$index] = true;
+            }
+        }
+
+        return $silent;
+    }
+
+    /** @return array<int, true> */
+    private function eventsWithTremolo(): array
+    {
+        $events = [];
+        foreach ($this->line->events as $index => $event) {
+            foreach ($event->notes as $note) {
+                if ($this->part->notes[$note]->tremolo) {
+                    $events[$index] = true;
+                }
+            }
+        }
+
+        return $events;
+    }
+}

@@ -1,0 +1,319 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Findings;
+
+use UprightPencil\Fingering\Costs\CostModel;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\Solving\RepeatJumps;
+use UprightPencil\Fingering\States\FingerConstraints;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Fingering\States\Playability;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Pitch;
+use UprightPencil\Music\Score;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\Remedy;
+
+/** What needs a look along one line of a planned left hand: the watch list. */
+final class FingerFindings
+{
+    /** Seconds between two notes under one slur below which a crossing is heard. */
+    private const FAST_SLUR = 0.3;
+    /** Quarter notes within which a finger remembers where it was. */
+    private const CLASH_QUARTERS = 2.0;
+    /** Widest reach from the first finger to the fourth in millimetres, for growing hands and for trained ones. */
+    /** @var array<string, array{float, float}> */
+    private const REACH = ['violin' => [80.0, 95.0], 'viola' => [90.0, 105.0], 'cello' => [130.0, 140.0], 'bass' => [112.0, 130.0]];
+
+    /** @var list<Flag> */
+    private array $flags = [];
+    /** @var array<string, true> */
+    private array $told = [];
+
+    /** @param array<string, true> $reminded notes whose accidental is printed once more, by id */
+    public function __construct(
+        private readonly Score $score,
+        private readonly Part $part,
+        private readonly Hand $hand,
+        private readonly Strings $strings,
+        private readonly Fingerboard $board,
+        private readonly FingerConstraints $facts,
+        private readonly FingerSettings $settings,
+        private readonly array $reminded = [],
+    ) {
+    }
+
+    /** A moment whose grips were looked for: told when it is not within what the class knows, or not as it was asked. */
+    public function met(HandEvent $moment, Playability $answer, bool $isReduced): void
+    {
+        $name = self::name($moment->pitches[count($moment->pitches) - 1]);
+        if ($isReduced && $answer !== Playability::OutOfReach) {
+            $this->flag(
+                FlagCode::OutOfRange,
+                "No hand of this level takes this chord; {$name} on top is fingered. Divide it between partners,"
+                    . ' or play the top note only.',
+                $moment,
+                $this->leaveOut($moment),
+            );
+        }
+        switch ($answer) {
+            case Playability::OutOfReach:
+                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $moment);
+                break;
+            case Playability::BeyondTheClass:
+                $asker = $this->asker($moment);
+                $this->flag(FlagCode::OutOfRange, $asker === null
+                    ? "{$name} is more than this class has learned ({$this->level()}); it is fingered all the same."
+                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $moment);
+                break;
+            case Playability::CannotBeAsked:
+                $asker = $this->asker($moment) ?? 'The mark';
+                $this->flag(
+                    FlagCode::MarksContradict,
+                    "{$asker} cannot be played for {$name}: no hand reaches it so. The nearest possible finger is taken.",
+                    $moment,
+                );
+                break;
+            case Playability::AsAsked:
+                break;
+        }
+    }
+
+    /** @return list<Flag> */
+    public function along(HandPath $path, RepeatJumps $jumps): array
+    {
+        for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
+            $moment = $path->moment($layer);
+            $grip = $path->chosen($layer);
+            $this->stretches($moment, $grip);
+            if ($layer > 0) {
+                $this->crossings($path, $layer);
+                $this->shifts($path, $layer);
+                $this->clashes($path, $layer);
+            }
+        }
+        foreach ($jumps->withoutTime() as ['from' => $from, 'to' => $to, 'since' => $since, 'needs' => $needs]) {
+            $last = $this->score->measures[$path->moment($from)->measure]->number;
+            $this->flag(FlagCode::ShiftWithoutTime, sprintf(
+                'Coming from measure %s there is no time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
+                $last,
+                $this->hand->nameOf($path->chosen($to)->frame),
+                $needs,
+                $since,
+            ), $path->moment($to));
+        }
+        foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
+            $id = $this->part->notes[$note]->id;
+            if (!isset($this->reminded[$id])) {
+                $this->at(FlagCode::AccidentalHolds, $text, $note, [new Remedy('Print it once more, in parentheses', ["{$id} courtesy"])]);
+            }
+        }
+
+        return $this->flags;
+    }
+
+    private function crossings(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $from = $path->chosen($layer - 1);
+        $to = $path->chosen($layer);
+        if (!$moment->isSlurred || $moment->since >= self::FAST_SLUR || $moment->isGrace || CostModel::isLaid($from, $to)) {
+            return;
+        }
+        $one = $this->strings->names[$from->stops[0][0]];
+        $other = $this->strings->names[$to->stops[0][0]];
+        $key = "crossing {$moment->measure}";
+        if ($one === $other || isset($this->told[$key])) {
+            return;
+        }
+        $this->told[$key] = true;
+        $here = self::name($moment->pitches[0]);
+        $there = self::name($path->moment($layer - 1)->pitches[0]);
+        $count = $this->crossingsIn($path, $layer);
+        $number = $this->score->measures[$moment->measure]->number;
+        $this->flag(
+            FlagCode::CrossingInSlur,
+            sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $moment->since)
+                . ($count > 1 ? "; {$count} such crossings in this measure." : '.'),
+            $moment,
+            [new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"])],
+        );
+    }
+
+    private function crossingsIn(HandPath $path, int $layer): int
+    {
+        $measure = $path->moment($layer)->measure;
+        $count = 0;
+        for ($at = $layer; $at < $path->count() && $path->moment($at)->measure === $measure; $at++) {
+            $isFast = $path->moment($at)->isSlurred && $path->moment($at)->since < self::FAST_SLUR;
+            $isCrossing = $path->chosen($at)->stops[0][0] !== $path->chosen($at - 1)->stops[0][0];
+            $count += $isFast && $isCrossing ? 1 : 0;
+        }
+
+        return $count;
+    }
+
+    private function shifts(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $from = $path->chosen($layer - 1);
+        $to = $path->chosen($layer);
+        $far = abs($from->frame - $to->frame);
+        if ($far === 0 || $from->isOpen || $to->isOpen) {
+            return;
+        }
+        $needs = Hand::secondsToShift($far);
+        if ($far > 1 && $moment->since < $needs) {
+            $this->flag(FlagCode::ShiftWithoutTime, sprintf(
+                'No time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
+                $this->hand->nameOf($to->frame),
+                $needs,
+                $moment->since,
+            ), $moment);
+        } elseif ($moment->isSlurred && $far > 1 && $from->stops[0][0] !== $to->stops[0][0]) {
+            $this->flag(
+                FlagCode::ShiftWithoutTime,
+                'The slur holds a shift to ' . $this->hand->nameOf($to->frame) . ' and a crossing at once.',
+                $moment,
+            );
+        }
+    }
+
+    /** One finger at two places close together, next door or on one string: where the second is pulled after the first. */
+    private function clashes(HandPath $path, int $layer): void
+    {
+        $moment = $path->moment($layer);
+        $grip = $path->chosen($layer);
+        foreach ($grip->isOpen ? [] : $grip->memory as [$string, $finger, $semitones]) {
+            for ($back = $layer - 1; $back >= 0; $back--) {
+                $before = $path->moment($back);
+                $there = $path->chosen($back);
+                if ($moment->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $grip->frame) {
+                    break;
+                }
+                foreach ($there->isOpen ? [] : $there->memory as [$otherString, $otherFinger, $otherSemitones]) {
+                    if ($otherFinger === $finger && abs($otherString - $string) === 1 && $otherSemitones !== $semitones) {
+                        $this->clash($moment, $before, $finger, $semitones > $otherSemitones);
+                        break 2;
+                    }
+                    if ($otherFinger === $finger) {
+                        break 2;
+                    }
+                }
+            }
+        }
+    }
+
+    private function clash(HandEvent $moment, HandEvent $before, int $finger, bool $isHigher): void
+    {
+        $here = self::name($moment->pitches[0]);
+        $there = self::name($before->pitches[0]);
+        // Said where it first happens: the hand that knows it there knows it everywhere.
+        $key = "clash {$finger} {$there} {$here}";
+        if (isset($this->told[$key])) {
+            return;
+        }
+        $this->told[$key] = true;
+        $this->flag(FlagCode::FingerClash, $isHigher
+            ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
+            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $moment);
+    }
+
+    private function stretches(HandEvent $moment, HandState $grip): void
+    {
+        $kind = $this->hand->instrument->value;
+        $isTrained = in_array($this->settings->profile, ['third-position', 'advanced'], true);
+        $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$isTrained ? 1 : 0];
+        foreach ($grip->stops as [, , $semitones, $shape]) {
+            if ($shape !== 'forward' && $shape !== 'back') {
+                continue;
+            }
+            $mm = $shape === 'forward'
+                ? $this->board->span($grip->frame, $semitones)
+                : $this->board->span($semitones, $grip->frame + 3);
+            if ($mm > $limit) {
+                $this->flag(FlagCode::Stretch, sprintf(
+                    'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
+                        . ' go or shift; stop if it hurts, and tell your teacher.',
+                    self::name($moment->pitches[0]),
+                    (int) round($mm),
+                    (int) $limit,
+                ), $moment);
+            }
+        }
+    }
+
+    /** @return list<Remedy> */
+    private function leaveOut(HandEvent $moment): array
+    {
+        $chord = [];
+        foreach ($this->part->notes as $position => $note) {
+            $isSameMoment = $note->measure === $moment->measure && !$note->isGrace
+                && abs($this->score->onsetOf($note)->toFloat() - $moment->onset) < 1e-9
+                && $note->line === $this->part->notes[$moment->notes[0]]->line;
+            if ($isSameMoment && !in_array($position, $moment->notes, true)) {
+                $chord[] = "{$note->id} leave out";
+            }
+        }
+
+        $top = $this->part->notes[$moment->notes[count($moment->notes) - 1]]->id;
+
+        return $chord === []
+            ? []
+            : [new Remedy('Divide between partners', ["{$top} divide"]), new Remedy('Top note only', $chord)];
+    }
+
+    /** Who asks for what is fixed at a moment, quoted. */
+    private function asker(HandEvent $moment): ?string
+    {
+        foreach ($moment->notes as $note) {
+            $fact = $this->facts->finger($note) ?? $this->facts->position($note) ?? $this->facts->string($note);
+            if ($fact !== null) {
+                return $fact['mark'] === null ? 'What the edition prints' : "“{$fact['mark']->words()}”";
+            }
+        }
+
+        return null;
+    }
+
+    private function level(): string
+    {
+        return ['first-year' => 'first year', 'second-year' => 'second year', 'third-position' => 'third position',
+            'advanced' => 'advanced'][$this->settings->profile] ?? $this->settings->profile;
+    }
+
+    private static function name(Pitch $pitch): string
+    {
+        return $pitch->spoken() . $pitch->octave;
+    }
+
+    /** @param list<Remedy> $ways */
+    private function flag(FlagCode $code, string $text, HandEvent $moment, array $ways = []): void
+    {
+        $this->at($code, $text, $moment->notes[count($moment->notes) - 1], $ways);
+    }
+
+    /** @param list<Remedy> $ways */
+    private function at(FlagCode $code, string $text, int $position, array $ways = []): void
+    {
+        $note = $this->part->notes[$position];
+        $measure = $this->score->measures[$note->measure];
+        $this->flags[] = new Flag(
+            $code,
+            $text,
+            $this->part->id,
+            $note->measure,
+            $measure->meter->beatAt($note->offset),
+            $note->id,
+            $ways,
+        );
+    }
+}

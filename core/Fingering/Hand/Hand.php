@@ -1,0 +1,264 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Hand;
+
+use UprightPencil\Music\Instrument;
+
+/**
+ * What a hand can reach on an instrument. A *frame* is where the hand is: the place of the first finger in semitones above the
+ * nut, apart from the position's name; two positions may share a frame (second and low third).
+ *
+ * Tables: the four fingers of violin and viola span a fourth; the cello hand is closed (a semitone between neighbours) or
+ * extended (a tone between 1 and 2); the bass hand is 1-2-4, or one finger a semitone.
+ */
+final readonly class Hand
+{
+    /** Frames of each position by its number of letter steps; 0 is half position. */
+    private const FRAMES = [
+        'violin' => [[1], [1, 2], [3, 4], [4, 5, 6], [6, 7], [8, 9], [10, 11], [12]],
+        'cello' => [[1], [2], [3, 4], [5, 6], [7], [8, 9], [10, 11], [12]],
+    ];
+
+    private const NAMES = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
+
+    /** Seconds a hand needs to leave, and for each semitone of the way. */
+    private const SHIFT_SECONDS = 0.18;
+    private const SHIFT_SECONDS_EACH = 0.015;
+
+    /** Names of the bass positions by frame. */
+    private const BASS = [1 => '½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
+
+    private const BY_FRAME = [
+        'violin' => [1 => 0, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7],
+        'cello' => [1 => 0, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7],
+    ];
+
+    /** Highest frame a profile knows, and the lowest. */
+    private const REACH = [
+        'violin' => ['first-year' => [2, 2], 'second-year' => [2, 2], 'third-position' => [1, 6], 'advanced' => [1, 12]],
+        'cello' => ['first-year' => [2, 2], 'second-year' => [1, 2], 'third-position' => [1, 7], 'advanced' => [1, 12]],
+        'bass' => ['first-year' => [1, 2], 'second-year' => [1, 3], 'third-position' => [1, 7], 'advanced' => [1, 10]],
+    ];
+
+    /** Places of the fingers from the frame: finger, semitones, what the shape is called. */
+    private const SHAPES = [
+        'violin' => [
+            [1, 0, 'regular'], [1, -1, 'low'], [2, 1, 'low'], [2, 2, 'high'], [3, 3, 'regular'], [3, 4, 'high'], [3, 2, 'low'],
+            [4, 5, 'regular'], [4, 4, 'low'], [4, 6, 'forward'],
+        ],
+        'cello' => [
+            [1, 0, 'regular'], [2, 1, 'regular'], [3, 2, 'regular'], [4, 3, 'regular'],
+            [1, -1, 'back'], [2, 2, 'forward'], [3, 3, 'forward'], [4, 4, 'forward'],
+        ],
+        'high cello' => [[1, 0, 'regular'], [2, 2, 'regular'], [2, 1, 'regular'], [3, 3, 'regular'], [3, 4, 'forward']],
+        'bass' => [[1, 0, 'regular'], [2, 1, 'regular'], [4, 2, 'regular']],
+        'bass 1234' => [[1, 0, 'regular'], [2, 1, 'regular'], [3, 2, 'regular'], [4, 3, 'regular']],
+    ];
+
+    /** First frame of the cello in which the fourth finger is left aside and 1 2 3 go by tone and semitone. */
+    private const HIGH_CELLO = 8;
+
+    private function __construct(
+        public Instrument $instrument,
+        private string $kind,
+        private string $profile,
+        private bool $isOneFingerASemitone,
+    ) {
+    }
+
+    /**
+     * @param string $profile first-year, second-year, third-position or advanced
+     * @param bool $isOneFingerASemitone the 1-2-3-4 school of the bass
+     */
+    public static function of(Instrument $instrument, string $profile, bool $isOneFingerASemitone = false): self
+    {
+        $kind = match ($instrument) {
+            Instrument::Cello => 'cello',
+            Instrument::Bass => 'bass',
+            default => 'violin',
+        };
+
+        return new self($instrument, $kind, $profile, $isOneFingerASemitone);
+    }
+
+    /** The same hand with everything it may one day learn. */
+    public function grown(): self
+    {
+        return new self($this->instrument, $this->kind, 'advanced', $this->isOneFingerASemitone);
+    }
+
+    /**
+     * Seconds a hand needs to leave one place and stand at another.
+     *
+     * @param int $far semitones between them
+     */
+    public static function secondsToShift(int $far): float
+    {
+        return self::SHIFT_SECONDS + self::SHIFT_SECONDS_EACH * $far;
+    }
+
+    public function isViolin(): bool
+    {
+        return $this->kind === 'violin';
+    }
+
+    public function isBass(): bool
+    {
+        return $this->kind === 'bass';
+    }
+
+    /** @return array{int, int} lowest and highest frame of the profile */
+    public function reach(): array
+    {
+        return self::REACH[$this->kind][$this->profile] ?? self::REACH[$this->kind]['second-year'];
+    }
+
+    /**
+     * Fingers that reach a place on a string.
+     *
+     * @param int $semitones above the open string, at least 1
+     * @param bool $keyAsks whether the note's name is in the key signature: what a first-year low 1 needs
+     * @return list<array{int, int, string}> finger, frame, shape
+     */
+    public function fingersAt(int $semitones, bool $keyAsks): array
+    {
+        [$lowest, $highest] = $this->reach();
+        $found = [];
+        foreach ($this->shapes($semitones) as [$finger, $offset, $shape]) {
+            $frame = $semitones - $offset;
+            if ($this->kind === 'cello' && ($frame >= self::HIGH_CELLO) !== $this->isHighShape($finger, $offset, $shape, $frame)) {
+                continue;
+            }
+            if ($frame >= $lowest && $frame <= $highest && $this->knows($finger, $shape, $frame, $keyAsks)) {
+                $found[] = [$finger, $frame, $shape];
+            }
+        }
+
+        return $found;
+    }
+
+    /** Whether a place is one of the high cello hand: 1 2 3 by tone and semitone. Some are places of the closed hand too. */
+    private function isHighShape(int $finger, int $offset, string $shape, int $frame): bool
+    {
+        $isHigh = in_array([$finger, $offset, $shape], self::SHAPES['high cello'], true);
+        $isLow = in_array([$finger, $offset, $shape], self::SHAPES['cello'], true);
+
+        return $isHigh && $isLow ? $frame >= self::HIGH_CELLO : $isHigh;
+    }
+
+    /** @return list<array{int, int, string}> */
+    private function shapes(int $semitones): array
+    {
+        return match ($this->kind) {
+            'violin' => self::SHAPES['violin'],
+            'bass' => self::SHAPES[$this->isOneFingerASemitone ? 'bass 1234' : 'bass'],
+            default => $semitones < self::HIGH_CELLO
+                ? self::SHAPES['cello']
+                : array_values(array_unique([...self::SHAPES['cello'], ...self::SHAPES['high cello']], SORT_REGULAR)),
+        };
+    }
+
+    private function knows(int $finger, string $shape, int $frame, bool $keyAsks): bool
+    {
+        $isFirstYear = $this->profile === 'first-year';
+        if ($this->kind === 'violin') {
+            return match (true) {
+                $shape === 'forward' => $frame > 1 && in_array($this->profile, ['third-position', 'advanced'], true),
+                $finger === 1 && $shape === 'low' => in_array($frame, [2, 4, 5, 7, 9, 11], true) && (!$isFirstYear || $keyAsks),
+                $finger === 3 && $shape !== 'regular', $finger === 4 && $shape === 'low' => !$isFirstYear,
+                default => true,
+            };
+        }
+        if ($this->kind === 'cello') {
+            $isHigh = $frame >= self::HIGH_CELLO;
+
+            return match (true) {
+                $isHigh => $finger < 4 && $shape !== 'back' && ($finger !== 3 || $shape === 'regular'),
+                $shape === 'forward' => !$isFirstYear,
+                $shape === 'back' => !$isFirstYear && $frame > 1,
+                default => true,
+            };
+        }
+
+        return true;
+    }
+
+    /** Whether a position's name fits a frame: both names do where two positions share one place of the hand. */
+    public function fits(string $position, int $frame): bool
+    {
+        if ($this->kind === 'bass') {
+            return (self::BASS[$frame] ?? '') === $position;
+        }
+        $number = array_search($position, self::NAMES, true);
+
+        return $number !== false && in_array($frame, self::FRAMES[$this->kind][$number], true);
+    }
+
+    /**
+     * Whether a hand that is in a frame is in a position: by the letters where they agree with the hand; where they do not, either
+     * name of the place is accepted.
+     *
+     * @param int $steps letter steps of the first finger's note above the open string
+     */
+    public function isIn(string $position, int $frame, int $steps): bool
+    {
+        $doLettersAgree = $this->kind !== 'bass' && $frame > 2 && in_array($frame, self::FRAMES[$this->kind][$steps] ?? [], true);
+
+        return $doLettersAgree ? $this->nameOf($frame, $steps) === $position : $this->fits($position, $frame);
+    }
+
+    /**
+     * The name of the position: by the letters where they agree with the hand, else by where the hand is.
+     *
+     * @param int|null $steps letter steps of the first finger's note above the open string, where a finger shows them
+     */
+    public function nameOf(int $frame, ?int $steps = null): string
+    {
+        if ($this->kind === 'bass') {
+            return self::BASS[$frame] ?? 'VI';
+        }
+        if ($steps !== null && $frame > 2 && in_array($frame, self::FRAMES[$this->kind][$steps] ?? [], true)) {
+            return self::NAMES[$steps];
+        }
+
+        return self::NAMES[self::BY_FRAME[$this->kind][$frame] ?? 7];
+    }
+
+    /**
+     * How well the letter name gives a note to this finger: on violin and viola letters decide, elsewhere semitones do.
+     *
+     * @param int $steps letter steps of the note above the open string
+     * @param int $semitones above the open string
+     */
+    public function ownership(int $finger, int $frame, int $steps, int $semitones): LetterFit
+    {
+        // A raised open-string letter is the first finger, low.
+        if ($this->kind !== 'violin' || ($finger === 1 && $semitones === 1)) {
+            return LetterFit::Full;
+        }
+        $position = $steps - $finger + 1;
+        // The fourth finger that reaches on takes the letter above its own.
+        if ($finger === 4 && $semitones - $frame === 6 && in_array($frame, self::FRAMES['violin'][$position - 1] ?? [], true)) {
+            return LetterFit::Full;
+        }
+        if ($position > 0 && in_array($frame, self::FRAMES['violin'][$position] ?? [], true)) {
+            return LetterFit::Full;
+        }
+        // Half position goes by semitones; high 3 and low 4 are one place, and what is next to it decides.
+        if ($frame === 1 && $position === 0) {
+            return LetterFit::HalfPosition;
+        }
+        $isSharedPlace = $semitones - $frame === 4 && $finger >= 3;
+
+        return $isSharedPlace && $this->isNextTo($position, $frame) ? LetterFit::Shared : LetterFit::None;
+    }
+
+    /** Whether a frame belongs to the position before or after this one. */
+    private function isNextTo(int $position, int $frame): bool
+    {
+        return in_array($frame, self::FRAMES['violin'][$position - 1] ?? [], true)
+            || in_array($frame, self::FRAMES['violin'][$position + 1] ?? [], true);
+    }
+}

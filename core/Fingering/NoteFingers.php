@@ -1,0 +1,249 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering;
+
+use UprightPencil\Fingering\Costs\CostModel;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Reasons\OutOfFirstPosition;
+use UprightPencil\Fingering\Reasons\Reasons;
+use UprightPencil\Fingering\Reasons\ShiftCue;
+use UprightPencil\Fingering\Result\NoteFinger;
+use UprightPencil\Fingering\Result\OtherFinger;
+use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\Solving\HeldFingers;
+use UprightPencil\Fingering\States\FingerConstraints;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\TempoMap;
+
+/** What a solved path means for each notehead of its line. */
+final class NoteFingers
+{
+    /** Other answers told for a note, and how much dearer they may be (in shifts). */
+    private const MOST_OTHERS = 4;
+    private const DEAREST = 5.0;
+    /** Layers around a note that may change for the other half of "0 or 4". */
+    private const REACH = 8;
+
+    /** @var array<string, NoteFinger> by all that is told of them */
+    private array $alike = [];
+
+    public function __construct(
+        private readonly Part $part,
+        private readonly HandPath $path,
+        private readonly Hand $hand,
+        private readonly Strings $strings,
+        private readonly Fingerboard $board,
+        private readonly FingerConstraints $facts,
+        private readonly FingerSettings $settings,
+        private readonly TempoMap $tempo,
+    ) {
+    }
+
+    /**
+     * @param bool|string $explains whether every note tells its reasons and its other answers (twice the work), or which one
+     * @return array<string, NoteFinger> by note id
+     */
+    public function notes(bool|string $explains): array
+    {
+        $waits = (new HeldFingers($this->path, $this->hand, $this->facts))->all();
+        $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
+        $stretches = $explains !== false ? (new OutOfFirstPosition($this->path, $this->hand, $reasons))->reasons() : [];
+        $wayIn = new ShiftCue($this->hand);
+        $notes = [];
+        $before = null;
+        $name = '';
+        for ($layer = 0, $count = $this->path->count(); $layer < $count; $layer++) {
+            $grip = $this->path->chosen($layer);
+            $moment = $this->path->moment($layer);
+            $isShift = $before !== null && $before->frame !== $grip->frame;
+            $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
+            $isTold = $explains === true || ($explains !== false && $this->isAt($moment, $explains));
+            $others = $isTold ? $this->path->others($layer, self::DEAREST) : [];
+            $why = $isTold ? $this->path->because($layer) ?? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
+            $mayAlso = $this->mayAlso($layer, $grip);
+            $told = [];
+            foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
+                $told[] = $this->other($layer, $other, $reasons);
+            }
+            $waitsTo = $waits[$layer] ?? null;
+            $isLaid = $before !== null && CostModel::isLaid($before, $grip);
+            foreach ($moment->notes as $index => $note) {
+                [$string, $finger, $semitones, $shape] = $grip->stops[$index];
+                $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
+                $isOnString = $isSameFinger && $before->stops[0][0] === $string;
+                $isSlide = $isOnString && abs($before->stops[0][2] - $semitones) === 1;
+                $origin = $this->origin($note);
+                // Most notes are fingered as others were, and nothing is told of them: they are one.
+                $alike = $isTold || $isShift || $waitsTo !== null || $origin !== 'worked-out' ? ''
+                    : "{$string} {$finger} {$semitones} {$shape} {$grip->frame} {$name} {$mayAlso}"
+                        . ($isSlide ? 's' : '') . ($isLaid && !$isOnString ? 'l' : '');
+                $made = $this->alike[$alike] ?? new NoteFinger(
+                    $this->strings->names[$string],
+                    $finger,
+                    $shape,
+                    $name,
+                    $isShift,
+                    $waitsTo !== null,
+                    $waitsTo === null ? null : $this->part->notes[$this->path->moment($waitsTo)->notes[0]]->id,
+                    $isSlide,
+                    $isLaid && !$isOnString,
+                    $semitones,
+                    $grip->frame,
+                    $origin,
+                    self::why($origin, $why),
+                    $mayAlso,
+                    $told,
+                    $isShift ? $wayIn->words($before->frame, $grip->frame, $finger, $semitones) : '',
+                );
+                if ($alike !== '') {
+                    $this->alike[$alike] = $made;
+                }
+                $notes[$this->part->notes[$note]->id] = $made;
+                foreach ($moment->held as $held) {
+                    if ($this->part->notes[$held]->pitch?->semitone() === $moment->pitches[$index]->semitone()) {
+                        $notes[$this->part->notes[$held]->id] = self::held($made);
+                    }
+                }
+            }
+            $before = $grip;
+        }
+
+        return $notes;
+    }
+
+    private function isAt(HandEvent $moment, string $noteId): bool
+    {
+        foreach ([...$moment->notes, ...$moment->held] as $note) {
+            if ($this->part->notes[$note]->id === $noteId) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** The position's name: kept while the hand stays and the name fits, so that it does not flicker with the letters. */
+    private function nameOf(int $layer, HandState $grip, string $name): string
+    {
+        if ($name !== '' && $this->hand->fits($name, $grip->frame)) {
+            return $name;
+        }
+        foreach ($grip->stops as $index => [$string, $finger]) {
+            if ($finger > 0) {
+                $steps = $this->path->moment($layer)->pitches[$index]->step() - $this->strings->steps[$string] - $finger + 1;
+
+                return $this->hand->nameOf($grip->frame, $steps);
+            }
+        }
+
+        return $this->hand->nameOf($grip->frame);
+    }
+
+    /** @param array{position: int, grip: HandState, costs: float} $other */
+    private function other(int $layer, array $other, Reasons $reasons): OtherFinger
+    {
+        [$string, $finger, , $shape] = $other['grip']->stops[0];
+
+        return new OtherFinger(
+            $this->strings->names[$string],
+            $finger,
+            $shape,
+            $this->nameOf($layer, $other['grip'], ''),
+            $other['costs'],
+            $reasons->against($layer, $other),
+        );
+    }
+
+    private function origin(int $note): string
+    {
+        $fact = $this->facts->finger($note) ?? $this->facts->string($note) ?? $this->facts->position($note);
+
+        return match (true) {
+            $fact === null => 'worked-out',
+            $fact['mark'] === null => 'printed',
+            default => 'mark',
+        };
+    }
+
+    private static function why(string $origin, string $why): string
+    {
+        return match ($origin) {
+            'mark' => 'marked so',
+            'printed' => 'printed in the edition',
+            default => $why,
+        };
+    }
+
+    /** The other half of "0 or 4" where both are fine. */
+    private function mayAlso(int $layer, HandState $grip): string
+    {
+        if (!$this->hand->isViolin() || count($grip->stops) !== 1) {
+            return '';
+        }
+        $wanted = match ($grip->stops[0][1]) {
+            0 => 4,
+            4 => 0,
+            default => null,
+        };
+        $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
+        $moment = $this->path->moment($layer);
+        $isMeant = $this->settings->open === 'either'
+            || ($isBeginner && $moment->lasts >= 0.9 && $this->isBesideLowerString($layer, $grip));
+        if ($wanted === null || !$isMeant || $moment->isSlurred) {
+            return '';
+        }
+        $other = $this->path->again(
+            max(0, $layer - self::REACH),
+            min($this->path->count() - 1, $layer + self::REACH),
+            static fn (int $at, HandState $grip): bool => $at !== $layer || $grip->finger() === $wanted,
+        );
+
+        return $other !== null && $other[0] < ($this->settings->open === 'either' ? 1.2 : 0.9) ? (string) $wanted : '';
+    }
+
+    /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */
+    private function isBesideLowerString(int $layer, HandState $grip): bool
+    {
+        if ($grip->stops[0][1] !== 0) {
+            return true;
+        }
+        foreach ([$layer - 1, $layer + 1] as $beside) {
+            if ($beside >= 0 && $beside < $this->path->count()) {
+                $other = $this->path->chosen($beside);
+                if (!$other->isOpen && $other->stops[0][0] === $grip->stops[0][0] - 1) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    private static function held(NoteFinger $of): NoteFinger
+    {
+        return new NoteFinger(
+            $of->string,
+            $of->number,
+            $of->shape,
+            $of->position,
+            false,
+            false,
+            null,
+            false,
+            false,
+            $of->semitones,
+            $of->frame,
+            $of->origin,
+            $of->why === '' ? '' : "tied: the finger stays; {$of->why}",
+            '',
+            $of->others,
+        );
+    }
+}

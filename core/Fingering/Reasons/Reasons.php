@@ -1,0 +1,281 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Reasons;
+
+use UprightPencil\Fingering\Costs\CostKind;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\NoteFinger;
+use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\TempoMap;
+
+/**
+ * Why one answer and not another, in words: both ways are priced item by item, and what differs most is named at its place.
+ */
+final readonly class Reasons
+{
+    /** Layers around a note in which two ways are compared. */
+    private const REACH = 5;
+    /** Where what is gained says already what the other would mean. */
+    private const SAID_BY_THE_GAIN = [CostKind::Fourth, CostKind::FourthForOpen, CostKind::Position, CostKind::NotOwned, CostKind::Home];
+    /** Differences smaller than this are not worth a word. */
+    private const LEAST = 0.04;
+
+    public function __construct(
+        private HandPath $path,
+        private Hand $hand,
+        private Strings $strings,
+        private Fingerboard $board,
+        private TempoMap $tempo,
+    ) {
+    }
+
+    /**
+     * What another answer would bring, for better and worse.
+     *
+     * @param array{position: int, grip: HandState, costs: float} $other
+     */
+    public function against(int $layer, array $other): string
+    {
+        [$worse, $better] = $this->difference($layer, $other['position']);
+        $text = $worse === null ? 'as good, but not what the notes around it lead to' : $this->phrase(...$worse);
+
+        return $better === null ? $text : $this->saving(...$better) . ", but {$text}";
+    }
+
+    /**
+     * Why the chosen answer is taken, against the best other.
+     *
+     * @param array{position: int, grip: HandState, costs: float}|null $runnerUp
+     */
+    public function chosen(int $layer, ?array $runnerUp): string
+    {
+        if ($runnerUp === null) {
+            return $this->only($layer);
+        }
+        [$worse] = $this->difference($layer, $runnerUp['position']);
+        if ($worse === null) {
+            return 'the same hand goes on from the notes around it';
+        }
+
+        if (in_array($worse[0], self::SAID_BY_THE_GAIN, true)) {
+            return $this->gain($worse[0], $this->path->chosen($layer)) . '; ' . $this->name($runnerUp['grip'], $layer) . ' would do too';
+        }
+
+        return $this->gain($worse[0], $this->path->chosen($layer)) . ': ' . $this->name($runnerUp['grip'], $layer) . ' means '
+            . $this->phrase(...$worse);
+    }
+
+    /** A grip in words: "4 on D, first position". */
+    public function name(HandState $grip, int $layer): string
+    {
+        $words = [];
+        foreach ($grip->stops as [$string, $finger, , $shape]) {
+            $words[] = NoteFinger::inWords($finger, $shape) . " on {$this->strings->names[$string]}";
+        }
+        $name = implode(' with ', $words);
+        $here = $this->path->chosen($layer);
+
+        return $grip->isOpen || $grip->frame === $here->frame ? $name : "{$name} in " . $this->hand->nameOf($grip->frame);
+    }
+
+    private function only(int $layer): string
+    {
+        $grip = $this->path->chosen($layer);
+        if ($grip->isOpen) {
+            return 'the open string';
+        }
+
+        return 'the only place for it in ' . self::positionInWords($this->hand->nameOf($grip->frame));
+    }
+
+    /**
+     * What costs more in the other way, and what costs less: the largest item of each, with its layer and grips.
+     *
+     * @return array{array{CostKind, int, HandState|null, HandState}|null, array{CostKind, int, HandState|null, HandState}|null}
+     */
+    private function difference(int $layer, int $position): array
+    {
+        $mine = $theirs = [];
+        $atMine = $atTheirs = [];
+        $left = $this->path->leaving($layer, $position, self::REACH);
+        foreach ($left as $index => ['layer' => $at, 'more' => $more, 'less' => $less]) {
+            foreach ($less as [$toll, $price]) {
+                $mine[$toll->value] = ($mine[$toll->value] ?? 0.0) + $price;
+                $atMine[$toll->value] = $this->nearest($atMine[$toll->value] ?? null, $index, $layer, $left);
+            }
+            foreach ($more as [$toll, $price]) {
+                $theirs[$toll->value] = ($theirs[$toll->value] ?? 0.0) + $price;
+                $atTheirs[$toll->value] = $this->nearest($atTheirs[$toll->value] ?? null, $index, $layer, $left);
+            }
+        }
+        $worse = $better = null;
+        $most = $least = self::LEAST;
+        foreach ([...$theirs, ...$mine] as $value => $unused) {
+            $more = ($theirs[$value] ?? 0.0) - ($mine[$value] ?? 0.0);
+            if ($more > $most && isset($atTheirs[$value])) {
+                $most = $more;
+                $at = $left[$atTheirs[$value]];
+                $before = $left[$atTheirs[$value] - 1]['grip'] ?? $this->before($at['layer']);
+                $worse = [CostKind::from($value), $at['layer'], $before, $at['grip']];
+            }
+            if (-$more > $least && isset($atMine[$value])) {
+                $least = -$more;
+                $at = $left[$atMine[$value]];
+                $better = [CostKind::from($value), $at['layer'], $this->before($at['layer']), $at['chosen']];
+            }
+        }
+
+        return [$worse, $better];
+    }
+
+    private function before(int $layer): ?HandState
+    {
+        return $layer > 0 ? $this->path->chosen($layer - 1) : null;
+    }
+
+    /** @param list<array{layer: int, grip: HandState, chosen: HandState, more: list<array{CostKind, float}>, less: list<array{CostKind, float}>}> $left */
+    private function nearest(?int $known, int $index, int $layer, array $left): int
+    {
+        return $known === null || abs($left[$index]['layer'] - $layer) < abs($left[$known]['layer'] - $layer) ? $index : $known;
+    }
+
+    /** One item in words, as what would happen. */
+    public function phrase(CostKind $toll, int $layer, ?HandState $from, HandState $to): string
+    {
+        $here = $this->pitch($layer);
+        $there = $layer > 0 ? $this->pitch($layer - 1) : $here;
+        $string = $this->strings->names[$to->stops[0][0]];
+        $before = $from === null ? $string : $this->strings->names[$from->stops[0][0]];
+        $finger = $to->stops[0][1];
+        $position = $this->hand->nameOf($to->frame);
+
+        return match ($toll) {
+            CostKind::SlurCrossing => "{$there}–{$here} crosses from {$before} to {$string} inside the slur at ♩ = {$this->speed($layer)}",
+            CostKind::Crossing => "the bow crosses from {$before} to {$string} for {$here}" . $this->inTime($layer),
+            CostKind::Shift => "a shift to {$position} " . ($to->isOpen ? "on the open {$string}" : "between {$there} and {$here}"),
+            CostKind::SlurShift => "a shift to {$position} inside the slur, between {$there} and {$here}",
+            CostKind::Slide => "finger {$finger} slides from {$there} to {$here}",
+            CostKind::NextDoor => "finger {$finger} is wanted at two places next door, for {$there} and {$here}",
+            CostKind::Gap => "a wide gap between the fingers of {$there} and {$here}" . $this->millimetres($from, $to),
+            CostKind::Squeeze => "the fingers of {$there} and {$here} would be crossed or squeezed",
+            CostKind::Fourth => "the fourth finger for {$here}",
+            CostKind::FourthForOpen => "a stopped {$here} where the open string serves",
+            CostKind::Open => "an open string for {$here} where this class uses the fourth finger",
+            CostKind::OpenRings => "an open string ringing on the soft long {$here}",
+            CostKind::OpenWhistles => 'an open E that would whistle after the slurred note',
+            CostKind::NotOwned => "finger {$finger} where another finger plays the letter of {$here}",
+            CostKind::FourWanted => "the fourth finger is wanted for the note after {$here}, in the same slur",
+            CostKind::Altered => NoteFinger::inWords($finger, $to->stops[0][3]) . " for {$here}",
+            CostKind::LowerString => "going up the lower {$string} string for {$here}",
+            CostKind::Extension => sprintf('a stretch of %d mm for %s', (int) round($this->stretch($to)), $here),
+            CostKind::Position => "{$here} in " . self::positionInWords($position),
+            CostKind::Home => "staying out of first position for {$here}",
+            CostKind::Refinger => "another finger on the same {$here}",
+            CostKind::Reshape => "opening and closing the hand for {$here}",
+        };
+    }
+
+    /** What the chosen way gains by not paying an item. */
+    private function gain(CostKind $toll, HandState $grip): string
+    {
+        $string = $this->strings->names[$grip->stops[0][0]];
+
+        return match ($toll) {
+            CostKind::SlurCrossing => 'keeps the slur on one string',
+            CostKind::Crossing => "keeps the bow on the {$string} string",
+            CostKind::Shift => 'the hand stays where it is',
+            CostKind::SlurShift => 'no shift inside the slur',
+            CostKind::Slide, CostKind::NextDoor, CostKind::Squeeze => 'each finger keeps its own place',
+            CostKind::Gap, CostKind::Extension, CostKind::Reshape => 'an easy hand',
+            CostKind::Fourth => 'spares the fourth finger',
+            CostKind::FourthForOpen => 'the open string serves',
+            CostKind::Open => 'the fourth finger, as this class does',
+            CostKind::OpenRings, CostKind::OpenWhistles => 'a stopped note for the sound',
+            CostKind::NotOwned => 'the finger of this letter',
+            CostKind::FourWanted => 'the fourth finger is free for the next note',
+            CostKind::Altered => 'the finger at its usual place',
+            CostKind::LowerString => "low on the {$string} string",
+            CostKind::Position => self::positionInWords($this->hand->nameOf($grip->frame)) . ' serves',
+            CostKind::Home => 'back home',
+            CostKind::Refinger => 'the finger is there already',
+        };
+    }
+
+    private function saving(CostKind $toll, int $layer, ?HandState $from, HandState $to): string
+    {
+        return match ($toll) {
+            CostKind::SlurCrossing => 'no crossing inside the slur',
+            CostKind::Crossing => 'one crossing less',
+            CostKind::Shift, CostKind::SlurShift => 'no shift to ' . $this->hand->nameOf($to->frame),
+            CostKind::Fourth => 'no fourth finger',
+            CostKind::Position => 'stays in first position',
+            CostKind::Slide => 'no slide',
+            CostKind::Gap => 'no wide gap',
+            CostKind::NextDoor => 'no finger wanted twice next door',
+            CostKind::Altered => 'no altered finger',
+            CostKind::FourthForOpen => 'the open string serves',
+            CostKind::LowerString => 'lower on a higher string',
+            CostKind::NotOwned => 'the finger of this letter',
+            CostKind::Extension => 'no stretch',
+            CostKind::Squeeze => 'no squeezed fingers',
+            CostKind::Home => 'back in first position',
+            CostKind::Reshape => 'the hand stays as it is',
+            CostKind::OpenRings => 'no ringing open string',
+            CostKind::Refinger => 'no other finger on the same note',
+            default => 'saves ' . $this->phrase($toll, $layer, $from, $to),
+        };
+    }
+
+    private function pitch(int $layer): string
+    {
+        $pitches = $this->path->moment($layer)->pitches;
+        $pitch = $pitches[count($pitches) - 1];
+
+        return $pitch->spoken() . $pitch->octave;
+    }
+
+    private function speed(int $layer): int
+    {
+        $onset = Fraction::of((int) round($this->path->moment($layer)->onset * 480), 480);
+
+        return (int) round($this->tempo->quartersPerMinuteAt($onset));
+    }
+
+    private function inTime(int $layer): string
+    {
+        $since = $this->path->moment($layer)->since;
+
+        return $since < 0.4 ? sprintf(' within %.2f s', $since) : '';
+    }
+
+    private function millimetres(?HandState $from, HandState $to): string
+    {
+        $memory = $from === null ? [] : $from->memory;
+        if ($memory === [] || $to->isOpen) {
+            return '';
+        }
+
+        return sprintf(' (%d mm)', (int) round($this->board->span($memory[0][2], $to->stops[0][2])));
+    }
+
+    private function stretch(HandState $grip): float
+    {
+        [, , $semitones] = $grip->stops[0];
+
+        return $this->board->span($grip->frame, $semitones) ?: $this->board->span($semitones, $semitones + 1);
+    }
+
+    public static function positionInWords(string $name): string
+    {
+        $words = ['½' => 'half position', 'I' => 'first position', 'II' => 'second position', 'III' => 'third position',
+            'IV' => 'fourth position', 'V' => 'fifth position', 'VI' => 'sixth position', 'VII' => 'seventh position'];
+
+        return $words[$name] ?? "position {$name}";
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Result;
+
+/** The left hand at one notehead. */
+final readonly class NoteFinger
+{
+    /**
+     * @param string $string its letter
+     * @param int $number 0 open, 1 to 4
+     * @param string $shape open, low, regular, high, back, forward or harmonic
+     * @param string $position ½, I, II, II½ …
+     * @param bool $isShift the hand is somewhere else than for the note before
+     * @param bool $leaveDown the finger stays down while the hand plays next door
+     * @param string|null $leaveDownTo id of the note to which it waits
+     * @param bool $isSlide the same finger slides here from the note before
+     * @param bool $isLaid one finger lies across two strings with the note before
+     * @param int $semitones above the open string
+     * @param int $frame where the first finger is, in semitones above the nut
+     * @param string $origin worked-out, printed or mark
+     * @param string $why in a sentence without its full stop
+     * @param string $mayAlso the other possibility where both are fine: "4" at an open string, "0" at a fourth finger
+     * @param list<OtherFinger> $others best first
+     * @param string $find where the hand arrives: how to find the place, in words; empty elsewhere
+     */
+    public function __construct(
+        public string $string,
+        public int $number,
+        public string $shape,
+        public string $position,
+        public bool $isShift,
+        public bool $leaveDown,
+        public ?string $leaveDownTo,
+        public bool $isSlide,
+        public bool $isLaid,
+        public int $semitones,
+        public int $frame,
+        public string $origin,
+        public string $why,
+        public string $mayAlso = '',
+        public array $others = [],
+        public string $find = '',
+    ) {
+    }
+
+    /** The finger in words: "low 2", "x4", "0". */
+    public function words(): string
+    {
+        return self::inWords($this->number, $this->shape);
+    }
+
+    public static function inWords(int $number, string $shape): string
+    {
+        return match (true) {
+            $number === 0 => '0',
+            $shape === 'forward', $shape === 'back' => "x{$number}",
+            $shape === 'low', $shape === 'high' => "{$shape} {$number}",
+            default => (string) $number,
+        };
+    }
+}

@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Settings;
+
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Music\Instrument;
+
+/**
+ * Every number the fingering planner weighs, in one place. Prices are in shifts: an ordinary shift costs 1.
+ *
+ * The schools say which of two good habits a class has; what they change is a price, never a rule.
+ */
+final readonly class FingerSettings
+{
+    /** What playing in a frame costs, by frame; higher ones cost as the last. */
+    public const POSITION_VIOLIN = [1 => 0.20, 0.0, 0.20, 0.16, 0.08, 0.18, 0.20, 0.34, 0.30, 0.44, 0.40, 0.50];
+    public const POSITION_CELLO = [1 => 0.08, 0.0, 0.06, 0.06, 0.06, 0.06, 0.08, 0.25, 0.27, 0.35, 0.37, 0.45];
+    public const POSITION_BASS = [1 => 0.03, 0.0, 0.02, 0.04, 0.05, 0.06, 0.08, 0.20, 0.25, 0.30];
+
+    /** Price of a gap of three semitones between neighbouring fingers, by the lower finger (violin, viola). */
+    public const GAPS = [1 => 0.5, 2 => 1.35, 3 => 1.5];
+
+    /** Semitones between two fingers of the cello hand at its widest: a tone between 1 and 2, a semitone between the others. */
+    public const WIDEST_CELLO = [1 => [2 => 2, 3 => 3, 4 => 4], 2 => [3 => 1, 4 => 2], 3 => [4 => 1]];
+
+    /**
+     * @param string $profile first-year, second-year, third-position or advanced
+     * @param string $open open, descending-four, four or either
+     * @param bool $goesHome back to first position as soon as possible
+     * @param string $size of the instrument, as {@see Fingerboard::LENGTHS} names it
+     */
+    public function __construct(
+        public string $profile = 'second-year',
+        public string $open = 'open',
+        public bool $goesHome = false,
+        public bool $isOneFingerASemitone = false,
+        public string $size = '',
+        public float $fourthFinger = 0.12,
+        public float $fourthForOpen = 0.30,
+        public float $fourthFirstYear = 0.60,
+        public float $openUnderFour = 0.30,
+        public float $openDescending = 0.45,
+        public float $openRings = 0.25,
+        public float $openWhistles = 0.80,
+        public float $notOwned = 0.65,
+        public float $sharedPlace = 0.15,
+        public float $halfPositionLetter = 0.35,
+        public float $fourWanted = 0.70,
+        public float $altered = 0.10,
+        public float $lowerStringViolin = 0.30,
+        public float $lowerStringLow = 0.45,
+        public float $extensionPerMm = 0.01,
+        /** The open cello hand is held over several notes: each of them costs less than a reach back for one. */
+        public float $openedHand = 0.70,
+        /** Reaching back out of a position higher than first. */
+        public float $backFromHigh = 0.25,
+        /** What x4 costs beside its millimetres. */
+        public float $fourForward = 0.40,
+        public float $crossing = 0.15,
+        public float $crossingFast = 0.30,
+        public float $slurCrossing = 0.65,
+        public float $slurCrossingFast = 1.10,
+        /** Seconds between notes below which a crossing is felt. */
+        public float $crossingSeconds = 0.45,
+        public float $laidFinger = 0.35,
+        public float $shift = 1.0,
+        public float $shiftPerSemitone = 0.12,
+        /** A shift that nothing eases: while the position serves, the hand stays. */
+        public float $uneased = 1.08,
+        public float $easeOpen = 0.35,
+        public float $easeRest = 0.35,
+        public float $easeHalfStep = 0.70,
+        public float $easeSameFinger = 0.75,
+        /** A new position is found most easily by the first finger. */
+        public float $easeFirstFinger = 0.88,
+        /** … and best when it goes there along its string. */
+        public float $easeFirstFingerAlong = 0.70,
+        public float $shiftInSlur = 2.0,
+        /** Seconds of rest in which a shift is at leisure. */
+        public float $restSeconds = 0.25,
+        public float $slideOwned = 0.25,
+        public float $slide = 0.90,
+        public float $slideBesideNut = 0.50,
+        /** What a slide costs more when the hand goes with it. */
+        public float $handSlide = 0.45,
+        public float $sameFingerNextDoor = 0.55,
+        public float $squeeze = 2.0,
+        /** Each semitone by which two fingers of the cello hand are wider apart than it opens. */
+        public float $gapCello = 1.0,
+        public float $refinger = 0.30,
+        public float $reshape = 0.35,
+        public float $home = 0.40,
+        /** What holding a figure to its fingers may cost, for each note of it. */
+        public float $figurePerNote = 0.20,
+        /** Seconds after which the hand has forgotten what a finger last did. */
+        public float $memorySeconds = 1.6,
+    ) {
+    }
+
+    public function position(Instrument $instrument, int $frame): float
+    {
+        $prices = match ($instrument) {
+            Instrument::Cello => self::POSITION_CELLO,
+            Instrument::Bass => self::POSITION_BASS,
+            default => self::POSITION_VIOLIN,
+        };
+
+        return $prices[min($frame, count($prices))] ?? 0.5;
+    }
+}

@@ -1,0 +1,299 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Solving;
+
+use UprightPencil\Fingering\Costs\CostCache;
+use UprightPencil\Fingering\Costs\CostKind;
+use UprightPencil\Fingering\Costs\CostModel;
+use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\States\HandEvent;
+use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Fingering\States\StateLayers;
+use UprightPencil\Fingering\States\StateOptions;
+use UprightPencil\Path\BestPath;
+use UprightPencil\Path\Moves;
+
+/** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
+final class HandPath
+{
+    /** @var list<HandState> by number */
+    private readonly array $grips;
+    /** @var list<list<int>> numbers by layer */
+    private readonly array $layers;
+    private readonly CostCache $priced;
+    /** @var list<int> position of the chosen grip by layer */
+    private array $chosen = [];
+    /** @var array<int, string> why a grip was taken afterwards, by layer */
+    private array $because = [];
+    private ?BestPath $path = null;
+
+    /**
+     * @param list<HandEvent> $moments
+     * @param list<StateOptions> $options of each moment, none of them empty
+     */
+    public function __construct(
+        private readonly array $moments,
+        array $options,
+        CostModel $prices,
+        FingerSettings $settings,
+    ) {
+        $layers = StateLayers::of($moments, $options, $settings);
+        $this->grips = $layers->grips;
+        $this->layers = $layers->layers;
+        $this->priced = new CostCache($moments, $this->grips, $this->layers, $prices);
+    }
+
+    public function solve(): void
+    {
+        $this->path = BestPath::through($this->layers, $this->priced->own, $this->priced);
+        $this->chosen = $this->path->chosen();
+    }
+
+    public function count(): int
+    {
+        return count($this->moments);
+    }
+
+    public function moment(int $layer): HandEvent
+    {
+        return $this->moments[$layer];
+    }
+
+    public function chosen(int $layer): HandState
+    {
+        return $this->grips[$this->layers[$layer][$this->chosen[$layer]]];
+    }
+
+    /**
+     * Solves a stretch again with fewer grips, between ends that stay.
+     *
+     * @param int $from first layer that may change
+     * @param int $to last layer that may change
+     * @param callable(int, HandState): bool $allows given a layer and a grip
+     * @return array{float, array<int, int>}|null what it costs more, and the positions by layer; null when nothing is allowed
+     */
+    public function again(int $from, int $to, callable $allows): ?array
+    {
+        $layers = $own = $positions = [];
+        $first = max(0, $from - 1);
+        $last = min($this->count() - 1, $to + 1);
+        for ($layer = $first; $layer <= $last; $layer++) {
+            $isEnd = $layer < $from || $layer > $to;
+            $kept = $keptOwn = $keptAt = [];
+            foreach ($this->layers[$layer] as $position => $number) {
+                if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->grips[$number])) {
+                    $kept[] = $number;
+                    $keptOwn[] = $this->priced->own[$layer][$position];
+                    $keptAt[] = $position;
+                }
+            }
+            if ($kept === []) {
+                return null;
+            }
+            $layers[] = $kept;
+            $own[] = $keptOwn;
+            $positions[] = $keptAt;
+        }
+        $moves = new class ($this->priced, $first) implements Moves {
+            public function __construct(private readonly Moves $line, private readonly int $first)
+            {
+            }
+
+            public function price(int $layer, int $from, int $to): float
+            {
+                return $this->line->price($this->first + $layer, $from, $to);
+            }
+        };
+        $path = BestPath::through($layers, $own, $moves);
+        $chosen = [];
+        foreach ($path->chosen() as $index => $position) {
+            $chosen[$first + $index] = $positions[$index][$position];
+        }
+
+        return [$path->cost() - $this->costBetween($first, $last), $chosen];
+    }
+
+    /**
+     * What the chosen grips of a stretch cost, by toll, and how often each is paid.
+     *
+     * @param array<int, int>|null $positions other grips by layer; null for the chosen ones
+     * @return array<string, array{float, int, int}> price, times, and the first layer it is paid in, by {@see CostKind}
+     */
+    public function bill(int $from, int $to, ?array $positions = null): array
+    {
+        $bill = [];
+        for ($layer = $from; $layer <= $to; $layer++) {
+            $grip = $this->gripAt($layer, $positions);
+            $items = $this->priced->itemsOf($layer, $grip);
+            if ($layer > 0) {
+                $items = [...$items, ...$this->priced->itemsOfMove($layer, $this->gripAt($layer - 1, $positions), $grip)];
+            }
+            foreach ($items as [$toll, $price]) {
+                [$sum, $times, $first] = $bill[$toll->value] ?? [0.0, 0, $layer];
+                $bill[$toll->value] = [$sum + $price, $times + 1, $first];
+            }
+        }
+
+        return $bill;
+    }
+
+    /** @param array<int, int>|null $positions */
+    public function gripAt(int $layer, ?array $positions): HandState
+    {
+        return isset($positions[$layer]) ? $this->grips[$this->layers[$layer][$positions[$layer]]] : $this->chosen($layer);
+    }
+
+    /** @param callable(HandState): bool $is */
+    public function has(int $layer, callable $is): bool
+    {
+        foreach ($this->layers[$layer] as $number) {
+            if ($is($this->grips[$number])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param array<int, int> $positions by layer, as {@see again()} gave them
+     * @param string $because told at the notes that change, in a sentence without its full stop
+     */
+    public function take(array $positions, string $because = ''): void
+    {
+        $chosen = $this->chosen;
+        foreach ($positions as $layer => $position) {
+            if ($because !== '' && $this->gripAt($layer, $positions)->answer() !== $this->chosen($layer)->answer()) {
+                $this->because[$layer] = $because;
+            }
+            $chosen[$layer] = $position;
+        }
+        $this->chosen = array_values($chosen);
+    }
+
+    /** Why a grip was taken after the path was solved; null where the path itself says it. */
+    public function because(int $layer): ?string
+    {
+        return $this->because[$layer] ?? null;
+    }
+
+    /** The first layer in a stretch of measures, by their index; null when nothing is played there. */
+    public function firstIn(int $begin, int $end): ?int
+    {
+        foreach ($this->moments as $layer => $moment) {
+            if ($moment->measure >= $begin) {
+                return $moment->measure <= $end ? $layer : null;
+            }
+        }
+
+        return null;
+    }
+
+    /** The last layer in a stretch of measures, by their index; null when nothing is played there. */
+    public function lastIn(int $begin, int $end): ?int
+    {
+        for ($layer = $this->count() - 1; $layer >= 0; $layer--) {
+            if ($this->moments[$layer]->measure <= $end) {
+                return $this->moments[$layer]->measure >= $begin ? $layer : null;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * What going from one layer to another costs that do not stand side by side on the page.
+     *
+     * @param float $since seconds from the one to the other
+     * @param float $rest seconds of silence between
+     * @param array<int, int>|null $positions other grips by layer
+     */
+    public function jump(int $from, int $to, float $since, float $rest, ?array $positions = null): float
+    {
+        return $this->priced->jump($from, $this->gripAt($from, $positions), $to, $this->gripAt($to, $positions), $since, $rest);
+    }
+
+    private function costBetween(int $first, int $last): float
+    {
+        $cost = 0.0;
+        for ($layer = $first; $layer <= $last; $layer++) {
+            $cost += $this->priced->own[$layer][$this->chosen[$layer]];
+            if ($layer > $first) {
+                $before = $this->layers[$layer - 1][$this->chosen[$layer - 1]];
+                $cost += $this->priced->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
+            }
+        }
+
+        return $cost;
+    }
+
+    /**
+     * Other answers at a layer, best first: what the whole way through each costs more than the chosen one.
+     *
+     * @param float $most dearer ones are left out
+     * @return list<array{position: int, grip: HandState, costs: float}>
+     */
+    public function others(int $layer, float $most): array
+    {
+        if ($this->path === null) {
+            return [];
+        }
+        $costs = $this->path->costsAt($layer);
+        $mine = $this->chosen($layer)->answer();
+        $base = $costs[$this->chosen[$layer]];
+        $best = [];
+        foreach ($costs as $position => $cost) {
+            $grip = $this->grips[$this->layers[$layer][$position]];
+            $answer = $grip->answer();
+            if ($answer !== $mine && $cost - $base <= $most && $cost < ($best[$answer]['costs'] ?? INF)) {
+                $best[$answer] = ['position' => $position, 'grip' => $grip, 'costs' => $cost];
+            }
+        }
+        $others = [];
+        foreach ($best as $other) {
+            $others[] = [...$other, 'costs' => max(0.0, $other['costs'] - $base)];
+        }
+        usort($others, static fn (array $a, array $b): int => [$a['costs'], $a['position']] <=> [$b['costs'], $b['position']]);
+
+        return $others;
+    }
+
+    /**
+     * Where the best way through another grip leaves the chosen one, until it is back.
+     *
+     * @param int $reach layers before and after to follow it at most
+     * @return list<array{layer: int, grip: HandState, chosen: HandState, more: list<array{CostKind, float}>, less: list<array{CostKind, float}>}>
+     *     with what each layer costs in that way, and in the chosen one
+     */
+    public function leaving(int $layer, int $position, int $reach): array
+    {
+        if ($this->path === null) {
+            return [];
+        }
+        $way = $this->path->around($layer, $position, $reach, $this->chosen);
+        $left = [];
+        foreach ($way as $at => $on) {
+            $number = $this->layers[$at][$on];
+            $chosen = $this->layers[$at][$this->chosen[$at]];
+            $more = $this->priced->own($at, $number);
+            $less = $this->priced->own($at, $chosen);
+            if ($at > 0) {
+                $chosenBefore = $this->layers[$at - 1][$this->chosen[$at - 1]];
+                $before = isset($way[$at - 1]) ? $this->layers[$at - 1][$way[$at - 1]] : $chosenBefore;
+                $more = [...$more, ...$this->priced->moved($at, $before, $number)];
+                $less = [...$less, ...$this->priced->moved($at, $chosenBefore, $chosen)];
+            }
+            $left[] = [
+                'layer' => $at,
+                'grip' => $this->grips[$number],
+                'chosen' => $this->grips[$chosen],
+                'more' => $more,
+                'less' => $less,
+            ];
+        }
+
+        return $left;
+    }
+}

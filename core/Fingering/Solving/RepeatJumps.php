@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Solving;
+
+use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Reasons\Reasons;
+use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
+use UprightPencil\Roadmap\Roadmap;
+
+/**
+ * Where the music leads back or on by a repeat, an ending or a D.S.: the hand has to come along there too.
+ *
+ * The path is solved in printed order. At each jump the hand before it or after it is brought round when that costs less than the
+ * shift the jump would ask for.
+ */
+final readonly class RepeatJumps
+{
+    /** Layers before and after a jump that may change for its sake. */
+    private const MARGIN = 6;
+    /** A change that saves less (in shifts) is not worth it. */
+    private const LEAST = 0.25;
+    /** What a shift without time costs beside itself, in shifts. */
+    private const NO_TIME = 2.0;
+
+    /** @param list<array{from: int, to: int, since: float, rest: float}> $jumps layers, and seconds between them */
+    private function __construct(private HandPath $path, private Hand $hand, private Score $score, private array $jumps)
+    {
+    }
+
+    public static function of(HandPath $path, Hand $hand, Score $score, Roadmap $roadmap, TempoMap $tempo): self
+    {
+        $jumps = [];
+        $stretches = $roadmap->stretches();
+        foreach ($stretches as $index => [$begin, $end]) {
+            $next = $stretches[$index + 1] ?? null;
+            if ($next === null) {
+                break;
+            }
+            $from = $path->lastIn($begin, $end);
+            $to = $path->firstIn(...$next);
+            if ($from === null || $to === null) {
+                continue;
+            }
+            $last = $path->moment($from);
+            $barline = $score->measures[$end]->end()->toFloat();
+            $after = $tempo->secondsBetween($score->measures[$next[0]]->onset->toFloat(), $path->moment($to)->onset);
+            $jumps["{$from} {$to}"] = [
+                'from' => $from,
+                'to' => $to,
+                'since' => $tempo->secondsBetween($last->onset, $barline) + $after,
+                'rest' => $tempo->secondsBetween($last->onset + $last->quarters, $barline) + $after,
+            ];
+        }
+
+        return new self($path, $hand, $score, array_values($jumps));
+    }
+
+    public function settle(): void
+    {
+        foreach ($this->jumps as $jump) {
+            $now = $this->price($jump, null);
+            $best = null;
+            $saves = self::LEAST;
+            // The beginning of a piece is left as it is unless the hand cannot come back to it.
+            foreach ([$this->tail($jump), $this->hasTime($jump, null) ? null : $this->head($jump)] as $try) {
+                if ($try !== null && $now - $this->price($jump, $try[1]) - $try[0] > $saves) {
+                    $saves = $now - $this->price($jump, $try[1]) - $try[0];
+                    $best = $try[1];
+                }
+            }
+            if ($best !== null) {
+                $this->path->take($best, $this->because($jump, $best));
+            }
+        }
+    }
+
+    /**
+     * Jumps the hand cannot make in time as it is planned.
+     *
+     * @return list<array{from: int, to: int, since: float, needs: float}> layers and seconds
+     */
+    public function withoutTime(): array
+    {
+        $found = [];
+        foreach ($this->jumps as $jump) {
+            if (!$this->hasTime($jump, null)) {
+                $far = abs($this->path->chosen($jump['from'])->frame - $this->path->chosen($jump['to'])->frame);
+                $found[] = [
+                    'from' => $jump['from'],
+                    'to' => $jump['to'],
+                    'since' => $jump['since'],
+                    'needs' => Hand::secondsToShift($far),
+                ];
+            }
+        }
+
+        return $found;
+    }
+
+    /**
+     * @param array{from: int, to: int, since: float, rest: float} $jump
+     * @param array<int, int>|null $positions other grips by layer
+     */
+    private function hasTime(array $jump, ?array $positions): bool
+    {
+        [$last, $first] = [$this->path->gripAt($jump['from'], $positions), $this->path->gripAt($jump['to'], $positions)];
+        $far = abs($last->frame - $first->frame);
+
+        return $far <= 1 || $last->isOpen || $first->isOpen || $jump['since'] >= Hand::secondsToShift($far);
+    }
+
+    /**
+     * The hand before the jump, brought to where it is after it.
+     *
+     * @param array{from: int, to: int, since: float, rest: float} $jump
+     * @return array{float, array<int, int>}|null
+     */
+    private function tail(array $jump): ?array
+    {
+        $frame = $this->path->chosen($jump['to'])->frame;
+
+        return $this->brought(max(0, $jump['from'] - self::MARGIN), $jump['from'], $jump['from'], $frame);
+    }
+
+    /**
+     * The hand after the jump, left where it was before it.
+     *
+     * @param array{from: int, to: int, since: float, rest: float} $jump
+     * @return array{float, array<int, int>}|null
+     */
+    private function head(array $jump): ?array
+    {
+        $frame = $this->path->chosen($jump['from'])->frame;
+
+        return $this->brought($jump['to'], min($this->path->count() - 1, $jump['to'] + self::MARGIN), $jump['to'], $frame);
+    }
+
+    /**
+     * A stretch solved again with the hand at one place in one of its layers.
+     *
+     * @return array{float, array<int, int>}|null what it costs more than the best without that, and positions by layer
+     */
+    private function brought(int $from, int $to, int $at, int $frame): ?array
+    {
+        $free = $this->path->again($from, $to, static fn (): bool => true);
+        $brought = $this->path->again(
+            $from,
+            $to,
+            static fn (int $layer, HandState $grip): bool => $layer !== $at || $grip->frame === $frame,
+        );
+
+        return $brought === null ? null : [$brought[0] - min(0.0, $free[0] ?? 0.0), $brought[1]];
+    }
+
+    /**
+     * @param array{from: int, to: int, since: float, rest: float} $jump
+     * @param array<int, int>|null $positions other grips by layer
+     */
+    private function price(array $jump, ?array $positions): float
+    {
+        return $this->path->jump($jump['from'], $jump['to'], $jump['since'], $jump['rest'], $positions)
+            + ($this->hasTime($jump, $positions) ? 0.0 : self::NO_TIME);
+    }
+
+    /**
+     * @param array{from: int, to: int, since: float, rest: float} $jump
+     * @param array<int, int> $positions
+     */
+    private function because(array $jump, array $positions): string
+    {
+        [$from, $to] = [$this->path->moment($jump['from'])->measure, $this->path->moment($jump['to'])->measure];
+        $grip = $this->path->gripAt($jump['to'], $positions);
+
+        return 'the hand is in ' . Reasons::positionInWords($this->hand->nameOf($grip->frame))
+            . " already where measure {$this->score->measures[$from]->number} leads "
+            . ($to <= $from ? 'back' : 'on') . " to measure {$this->score->measures[$to]->number}";
+    }
+}

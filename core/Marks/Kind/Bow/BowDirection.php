@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Marks\Kind\Bow;
+
+use UprightPencil\Marks\Anchor;
+use UprightPencil\Marks\MarkKind;
+use UprightPencil\Music\Direction;
+
+/** This note goes down, or up. */
+final readonly class BowDirection implements MarkKind
+{
+    public function __construct(public Direction $direction)
+    {
+    }
+
+    public static function read(string $words): ?self
+    {
+        $direction = Direction::tryFrom($words);
+
+        return $direction === null ? null : new self($direction);
+    }
+
+    public function words(): string
+    {
+        return $this->direction->value;
+    }
+
+    public function slot(): string
+    {
+        return 'direction';
+    }
+
+    public function anchor(): Anchor
+    {
+        return Anchor::Note;
+    }
+
+    public function target(): ?string
+    {
+        return null;
+    }
+}

@@ -45,14 +45,14 @@ final readonly class LinePlanner
     {
         $use = new BowLengths($this->part, $this->line, $this->tempo, $this->loudness, $this->settings);
         $links = SlurLinks::of($this->part, $this->line, $this->book);
-        $facts = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
-        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $facts, $use, $this->tempo);
+        $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
+        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $use, $this->tempo);
         $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
-        $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $facts, $this->settings);
-        $road = $solution->road;
-        $travel = (new DistributionPlanner($this->line, $use, $facts, $this->settings, $strokes, $road))->plan();
-        $road->lift(array_keys($travel->lifts));
-        $bows = new NoteBows($this->part, $this->line, $links, $facts, new BowAdvice($this->score, $this->line, $use));
+        $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $constraints, $this->settings);
+        $directions = $solution->directions;
+        $distribution = (new DistributionPlanner($this->line, $use, $constraints, $this->settings, $strokes, $directions))->plan();
+        $directions->lift(array_keys($distribution->lifts));
+        $bows = new NoteBows($this->part, $this->line, $links, $constraints, new BowAdvice($this->score, $this->line, $use));
         $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,
@@ -62,12 +62,12 @@ final readonly class LinePlanner
             $this->settings,
             $use,
             $solution,
-            $travel,
-            new SlurRemedies($this->part, $this->line, $facts, $solution->decisions, $this->settings),
+            $distribution,
+            new SlurRemedies($this->part, $this->line, $constraints, $solution->decisions, $this->settings),
             $flags,
         );
-        $marks = new MarkFindings($this->part, $this->line, $this->book, $facts, $bows, $builder, $strokes, $flags);
+        $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $bows, $builder, $strokes, $flags);
 
-        return new BowPlan($bows->of($strokes, $road, $travel), [...$findings->all(), ...$marks->all()]);
+        return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all()]);
     }
 }

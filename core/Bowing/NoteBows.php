@@ -28,7 +28,7 @@ final readonly class NoteBows
         private Part $part,
         private Line $line,
         private SlurLinks $links,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private BowAdvice $advice,
     ) {
     }
@@ -37,18 +37,18 @@ final readonly class NoteBows
      * @param list<Stroke> $strokes
      * @return array<string, NoteBow> by note id
      */
-    public function of(array $strokes, StrokeDirections $road, DistributionPlan $travel): array
+    public function of(array $strokes, StrokeDirections $directions, DistributionPlan $distribution): array
     {
         $notes = [];
         $numbers = [];
         $done = [];
         $number = 0;
-        $others = (new PassDifferences($strokes, $road))->byEvent();
-        $advice = $this->advice->of($strokes, $travel);
+        $others = (new PassDifferences($strokes, $directions))->byEvent();
+        $advice = $this->advice->of($strokes, $distribution);
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;
             $numbers[$head] ??= ++$number;
-            $direction = $road->directions[$index];
+            $direction = $directions->starts[$index];
             foreach ($stroke->events as $position => $played) {
                 $changes = $this->changes($played, $direction);
                 if (!isset($done[$played->event])) {
@@ -57,14 +57,14 @@ final readonly class NoteBows
                     $bow = new NoteBow(
                         $numbers[$head],
                         $direction,
-                        $isHead ? $road->joins[$index] : $this->within($stroke, $position),
-                        $road->origins[$index],
-                        $road->whys[$index],
+                        $isHead ? $directions->joins[$index] : $this->within($stroke, $position),
+                        $directions->origins[$index],
+                        $directions->whys[$index],
                         $isHead,
                         $changes,
-                        $travel->from($played),
-                        $travel->to($played),
-                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $road->joins[$index] === BowConnection::Hook,
+                        $distribution->from($played),
+                        $distribution->to($played),
+                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $directions->joins[$index] === BowConnection::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
                     );
@@ -74,7 +74,7 @@ final readonly class NoteBows
                     }
                 }
                 foreach ($changes as $change) {
-                    $direction = $change['for'] === 'all' || $change['for'] === $this->facts->chair
+                    $direction = $change['for'] === 'all' || $change['for'] === $this->constraints->chair
                         ? $change['direction']
                         : $direction;
                 }
@@ -122,7 +122,7 @@ final readonly class NoteBows
     private function changes(PlayedEvent $played, Direction $direction): array
     {
         $changes = [];
-        $marks = [...$this->facts->changes($played->event), ...$this->facts->changesOfOthers($played->event)];
+        $marks = [...$this->constraints->changes($played->event), ...$this->constraints->changesOfOthers($played->event)];
         if ($marks === []) {
             return [];
         }

@@ -55,10 +55,10 @@ final readonly class FingerPlanner
         $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->isOneFingerASemitone);
         $strings = Strings::of($part->instrument);
         $board = Fingerboard::of($part->instrument, $this->settings->size);
-        $facts = new FingerConstraints($part, $book, $chair);
-        $grips = new HandStates($hand, $strings, $facts);
-        $prices = new CostModel($hand, $strings, $board, $this->settings, $grips);
-        $moments = new HandEvents($score, $part, $slurred, $tempo, Dynamics::of($score, $part), self::leftOut($part, $book, $chair));
+        $constraints = new FingerConstraints($part, $book, $chair);
+        $states = new HandStates($hand, $strings, $constraints);
+        $costs = new CostModel($hand, $strings, $board, $this->settings, $states);
+        $events = new HandEvents($score, $part, $slurred, $tempo, Dynamics::of($score, $part), self::leftOut($part, $book, $chair));
         $reminded = [];
         foreach ($book->acting(Courtesy::class) as $mark) {
             $reminded[$mark->from] = true;
@@ -66,14 +66,14 @@ final readonly class FingerPlanner
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $facts, $this->settings, $reminded);
-            [$playable, $options] = $this->playable($moments->of($line), $grips, $findings);
-            $path = new HandPath($playable, $options, $prices, $this->settings);
+            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $constraints, $this->settings, $reminded);
+            [$playable, $options] = $this->playable($events->of($line), $states, $findings);
+            $path = new HandPath($playable, $options, $costs, $this->settings);
             $path->solve();
             (new FigureConsistency($path, $this->settings))->settle();
             $jumps = RepeatJumps::of($path, $hand, $score, $roadmap, $tempo);
             $jumps->settle();
-            $line = new NoteFingers($part, $path, $hand, $strings, $board, $facts, $this->settings, $tempo);
+            $line = new NoteFingers($part, $path, $hand, $strings, $board, $constraints, $this->settings, $tempo);
             $fingers = $line->notes($this->explains);
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $jumps)];
@@ -87,23 +87,23 @@ final readonly class FingerPlanner
     /**
      * The moments a hand can take, chords too wide for it by their top note, with what it can do at each.
      *
-     * @param list<HandEvent> $moments
+     * @param list<HandEvent> $events
      * @return array{list<HandEvent>, list<StateOptions>}
      */
-    private function playable(array $moments, HandStates $grips, FingerFindings $findings): array
+    private function playable(array $events, HandStates $states, FingerFindings $findings): array
     {
         $playable = $options = [];
-        foreach ($moments as $moment) {
-            $found = $grips->at($moment);
+        foreach ($events as $event) {
+            $found = $states->at($event);
             $isReduced = false;
-            while ($found->grips === [] && $moment->isChord()) {
-                $moment = $moment->withoutLowest();
-                $found = $grips->at($moment);
+            while ($found->states === [] && $event->isChord()) {
+                $event = $event->withoutLowest();
+                $found = $states->at($event);
                 $isReduced = true;
             }
-            $findings->met($moment, $found->answer, $isReduced);
-            if ($found->grips !== []) {
-                $playable[] = $moment;
+            $findings->met($event, $found->answer, $isReduced);
+            if ($found->states !== []) {
+                $playable[] = $event;
                 $options[] = $found;
             }
         }

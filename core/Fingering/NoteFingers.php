@@ -40,7 +40,7 @@ final class NoteFingers
         private readonly Hand $hand,
         private readonly Strings $strings,
         private readonly Fingerboard $board,
-        private readonly FingerConstraints $facts,
+        private readonly FingerConstraints $constraints,
         private readonly FingerSettings $settings,
         private readonly TempoMap $tempo,
     ) {
@@ -52,7 +52,7 @@ final class NoteFingers
      */
     public function notes(bool|string $explains): array
     {
-        $waits = (new HeldFingers($this->path, $this->hand, $this->facts))->all();
+        $waits = (new HeldFingers($this->path, $this->hand, $this->constraints))->all();
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
         $stretches = $explains !== false ? (new OutOfFirstPosition($this->path, $this->hand, $reasons))->reasons() : [];
         $wayIn = new ShiftCue($this->hand);
@@ -60,29 +60,29 @@ final class NoteFingers
         $before = null;
         $name = '';
         for ($layer = 0, $count = $this->path->count(); $layer < $count; $layer++) {
-            $grip = $this->path->chosen($layer);
-            $moment = $this->path->moment($layer);
-            $isShift = $before !== null && $before->frame !== $grip->frame;
-            $name = $this->nameOf($layer, $grip, $isShift || $before === null ? '' : $name);
-            $isTold = $explains === true || ($explains !== false && $this->isAt($moment, $explains));
+            $state = $this->path->chosen($layer);
+            $event = $this->path->eventAt($layer);
+            $isShift = $before !== null && $before->frame !== $state->frame;
+            $name = $this->nameOf($layer, $state, $isShift || $before === null ? '' : $name);
+            $isTold = $explains === true || ($explains !== false && $this->isAt($event, $explains));
             $others = $isTold ? $this->path->others($layer, self::DEAREST) : [];
             $why = $isTold ? $this->path->because($layer) ?? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
-            $mayAlso = $this->mayAlso($layer, $grip);
+            $mayAlso = $this->mayAlso($layer, $state);
             $told = [];
             foreach (array_slice($others, 0, self::MOST_OTHERS) as $other) {
                 $told[] = $this->other($layer, $other, $reasons);
             }
             $waitsTo = $waits[$layer] ?? null;
-            $isLaid = $before !== null && CostModel::isLaid($before, $grip);
-            foreach ($moment->notes as $index => $note) {
-                [$string, $finger, $semitones, $shape] = $grip->stops[$index];
+            $isLaid = $before !== null && CostModel::isLaid($before, $state);
+            foreach ($event->notes as $index => $note) {
+                [$string, $finger, $semitones, $shape] = $state->stops[$index];
                 $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
                 $isOnString = $isSameFinger && $before->stops[0][0] === $string;
                 $isSlide = $isOnString && abs($before->stops[0][2] - $semitones) === 1;
                 $origin = $this->origin($note);
                 // Most notes are fingered as others were, and nothing is told of them: they are one.
                 $alike = $isTold || $isShift || $waitsTo !== null || $origin !== 'worked-out' ? ''
-                    : "{$string} {$finger} {$semitones} {$shape} {$grip->frame} {$name} {$mayAlso}"
+                    : "{$string} {$finger} {$semitones} {$shape} {$state->frame} {$name} {$mayAlso}"
                         . ($isSlide ? 's' : '') . ($isLaid && !$isOnString ? 'l' : '');
                 $made = $this->alike[$alike] ?? new NoteFinger(
                     $this->strings->names[$string],
@@ -91,36 +91,36 @@ final class NoteFingers
                     $name,
                     $isShift,
                     $waitsTo !== null,
-                    $waitsTo === null ? null : $this->part->notes[$this->path->moment($waitsTo)->notes[0]]->id,
+                    $waitsTo === null ? null : $this->part->notes[$this->path->eventAt($waitsTo)->notes[0]]->id,
                     $isSlide,
                     $isLaid && !$isOnString,
                     $semitones,
-                    $grip->frame,
+                    $state->frame,
                     $origin,
                     self::why($origin, $why),
                     $mayAlso,
                     $told,
-                    $isShift ? $wayIn->words($before->frame, $grip->frame, $finger, $semitones) : '',
+                    $isShift ? $wayIn->words($before->frame, $state->frame, $finger, $semitones) : '',
                 );
                 if ($alike !== '') {
                     $this->alike[$alike] = $made;
                 }
                 $notes[$this->part->notes[$note]->id] = $made;
-                foreach ($moment->held as $held) {
-                    if ($this->part->notes[$held]->pitch?->semitone() === $moment->pitches[$index]->semitone()) {
+                foreach ($event->held as $held) {
+                    if ($this->part->notes[$held]->pitch?->semitone() === $event->pitches[$index]->semitone()) {
                         $notes[$this->part->notes[$held]->id] = self::held($made);
                     }
                 }
             }
-            $before = $grip;
+            $before = $state;
         }
 
         return $notes;
     }
 
-    private function isAt(HandEvent $moment, string $noteId): bool
+    private function isAt(HandEvent $event, string $noteId): bool
     {
-        foreach ([...$moment->notes, ...$moment->held] as $note) {
+        foreach ([...$event->notes, ...$event->held] as $note) {
             if ($this->part->notes[$note]->id === $noteId) {
                 return true;
             }
@@ -130,20 +130,20 @@ final class NoteFingers
     }
 
     /** The position's name: kept while the hand stays and the name fits, so that it does not flicker with the letters. */
-    private function nameOf(int $layer, HandState $grip, string $name): string
+    private function nameOf(int $layer, HandState $state, string $name): string
     {
-        if ($name !== '' && $this->hand->fits($name, $grip->frame)) {
+        if ($name !== '' && $this->hand->fits($name, $state->frame)) {
             return $name;
         }
-        foreach ($grip->stops as $index => [$string, $finger]) {
+        foreach ($state->stops as $index => [$string, $finger]) {
             if ($finger > 0) {
-                $steps = $this->path->moment($layer)->pitches[$index]->step() - $this->strings->steps[$string] - $finger + 1;
+                $steps = $this->path->eventAt($layer)->pitches[$index]->step() - $this->strings->steps[$string] - $finger + 1;
 
-                return $this->hand->nameOf($grip->frame, $steps);
+                return $this->hand->nameOf($state->frame, $steps);
             }
         }
 
-        return $this->hand->nameOf($grip->frame);
+        return $this->hand->nameOf($state->frame);
     }
 
     /** @param array{position: int, grip: HandState, costs: float} $other */
@@ -163,7 +163,7 @@ final class NoteFingers
 
     private function origin(int $note): string
     {
-        $fact = $this->facts->finger($note) ?? $this->facts->string($note) ?? $this->facts->position($note);
+        $fact = $this->constraints->finger($note) ?? $this->constraints->string($note) ?? $this->constraints->position($note);
 
         return match (true) {
             $fact === null => 'worked-out',
@@ -182,42 +182,42 @@ final class NoteFingers
     }
 
     /** The other half of "0 or 4" where both are fine. */
-    private function mayAlso(int $layer, HandState $grip): string
+    private function mayAlso(int $layer, HandState $state): string
     {
-        if (!$this->hand->isViolin() || count($grip->stops) !== 1) {
+        if (!$this->hand->isViolin() || count($state->stops) !== 1) {
             return '';
         }
-        $wanted = match ($grip->stops[0][1]) {
+        $wanted = match ($state->stops[0][1]) {
             0 => 4,
             4 => 0,
             default => null,
         };
         $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
-        $moment = $this->path->moment($layer);
+        $event = $this->path->eventAt($layer);
         $isMeant = $this->settings->open === 'either'
-            || ($isBeginner && $moment->lasts >= 0.9 && $this->isBesideLowerString($layer, $grip));
-        if ($wanted === null || !$isMeant || $moment->isSlurred) {
+            || ($isBeginner && $event->lasts >= 0.9 && $this->isBesideLowerString($layer, $state));
+        if ($wanted === null || !$isMeant || $event->isSlurred) {
             return '';
         }
         $other = $this->path->again(
             max(0, $layer - self::REACH),
             min($this->path->count() - 1, $layer + self::REACH),
-            static fn (int $at, HandState $grip): bool => $at !== $layer || $grip->finger() === $wanted,
+            static fn (int $at, HandState $state): bool => $at !== $layer || $state->finger() === $wanted,
         );
 
         return $other !== null && $other[0] < ($this->settings->open === 'either' ? 1.2 : 0.9) ? (string) $wanted : '';
     }
 
     /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */
-    private function isBesideLowerString(int $layer, HandState $grip): bool
+    private function isBesideLowerString(int $layer, HandState $state): bool
     {
-        if ($grip->stops[0][1] !== 0) {
+        if ($state->stops[0][1] !== 0) {
             return true;
         }
         foreach ([$layer - 1, $layer + 1] as $beside) {
             if ($beside >= 0 && $beside < $this->path->count()) {
                 $other = $this->path->chosen($beside);
-                if (!$other->isOpen && $other->stops[0][0] === $grip->stops[0][0] - 1) {
+                if (!$other->isOpen && $other->stops[0][0] === $state->stops[0][0] - 1) {
                     return true;
                 }
             }

@@ -211,8 +211,8 @@ final class Places
     /** @return array{from: string, to: string, inside: null} */
     private function range(string $text, string $from, string $to): array
     {
-        [$fromMeasure, $fromOffset] = $this->moment($from);
-        [$toMeasure, $toOffset] = $this->moment($to);
+        [$fromMeasure, $fromOffset] = $this->eventAt($from);
+        [$toMeasure, $toOffset] = $this->eventAt($to);
         $isBackwardsInside = $fromOffset !== null && $toOffset !== null && $toOffset->isLessThan($fromOffset);
         if ($toMeasure < $fromMeasure || ($toMeasure === $fromMeasure && $isBackwardsInside)) {
             throw UnknownPlace::backwards($text);
@@ -242,7 +242,7 @@ final class Places
         if ($position !== null) {
             return $position;
         }
-        [$measure, $offset] = $this->moment($text);
+        [$measure, $offset] = $this->eventAt($text);
         $of = $this->score->measures[$measure];
         $beats = [];
         foreach ($this->byMeasure[$measure] ?? [] as $position) {
@@ -259,7 +259,7 @@ final class Places
         if (isset($this->byId[$text])) {
             return $this->byId[$text];
         }
-        [$measure, $offset] = $this->moment($text);
+        [$measure, $offset] = $this->eventAt($text);
         $positions = $this->byMeasure[$measure] ?? [];
         if ($offset === null) {
             return $positions[0] ?? null;
@@ -281,7 +281,7 @@ final class Places
 
     private function after(string $text): int
     {
-        [$measure, $offset] = $this->moment($text);
+        [$measure, $offset] = $this->eventAt($text);
         for ($count = count($this->score->measures), $at = $measure; $at < $count; $at++) {
             foreach ($this->byMeasure[$at] ?? [] as $position) {
                 if ($at > $measure || $offset === null || $this->part->notes[$position]->offset->isMoreThan($offset)) {
@@ -310,7 +310,7 @@ final class Places
     /** @return array{int, Fraction} */
     private function inside(string $text): array
     {
-        [$measure, $offset] = $this->moment($text);
+        [$measure, $offset] = $this->eventAt($text);
         $offset ??= Fraction::zero();
         $tied = null;
         foreach ($this->byMeasure[$measure] ?? [] as $position) {
@@ -333,7 +333,7 @@ final class Places
     /**
      * @return array{int, Fraction|null} measure index, and quarter notes from its barline where a beat was named
      */
-    private function moment(string $text): array
+    private function eventAt(string $text): array
     {
         if (isset($this->byId[$text])) {
             $note = $this->part->notes[$this->byId[$text]];

@@ -90,11 +90,11 @@ final readonly class MarkCopy
     {
         $at = [];
         foreach ($taker->notes as $note) {
-            $at[self::moment($score->onsetOf($note), $note->line, $note->isGrace, $note->inChord)] ??= $note->id;
+            $at[self::momentOf($score->onsetOf($note), $note->line, $note->isGrace, $note->inChord)] ??= $note->id;
         }
         $twins = [];
         foreach ($giver->notes as $note) {
-            $moment = self::moment($score->onsetOf($note)->plus($shift), $note->line, $note->isGrace, $note->inChord);
+            $moment = self::momentOf($score->onsetOf($note)->plus($shift), $note->line, $note->isGrace, $note->inChord);
             if (isset($at[$moment])) {
                 $twins[$note->id] = $at[$moment];
             }
@@ -103,7 +103,7 @@ final readonly class MarkCopy
         return $twins;
     }
 
-    private static function moment(Fraction $onset, string $line, bool $isGrace, bool $inChord): string
+    private static function momentOf(Fraction $onset, string $line, bool $isGrace, bool $inChord): string
     {
         return "{$onset} {$line} " . ($isGrace ? 'g' : '') . ($inChord ? 'c' : '');
     }

@@ -25,25 +25,25 @@ final readonly class BowingSolution
         private Part $part,
         private Line $line,
         public array $strokes,
-        public BowConstraints $facts,
+        public BowConstraints $constraints,
         private BowSettings $settings,
         public RepeatCandidates $candidates,
-        public PhraseSolver $mender,
+        public PhraseSolver $solver,
         public Decisions $decisions,
-        public StrokeDirections $road,
+        public StrokeDirections $directions,
     ) {
     }
 
     /** @param list<Stroke> $strokes */
-    public static function of(Score $score, Part $part, Line $line, array $strokes, BowConstraints $facts, BowSettings $settings): self
+    public static function of(Score $score, Part $part, Line $line, array $strokes, BowConstraints $constraints, BowSettings $settings): self
     {
-        $candidates = new RepeatCandidates($score, $part, $line, $strokes, $facts, $settings);
+        $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $settings);
         $precedents = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
-        $mender = new PhraseSolver($strokes, $facts, $candidates, $precedents, $settings);
-        $decisions = $mender->decide();
-        $road = StrokeDirections::drive($strokes, $facts, $decisions, $settings);
+        $solver = new PhraseSolver($strokes, $constraints, $candidates, $precedents, $settings);
+        $decisions = $solver->decide();
+        $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
 
-        return new self($score, $part, $line, $strokes, $facts, $settings, $candidates, $mender, $decisions, $road);
+        return new self($score, $part, $line, $strokes, $constraints, $settings, $candidates, $solver, $decisions, $directions);
     }
 
     /**
@@ -54,10 +54,10 @@ final readonly class BowingSolution
     public function with(RepeatCandidate $candidate, int $pass): StrokeDirections
     {
         $event = $this->strokes[$candidate->stroke]->head()->event;
-        if (!$this->mender->hasWishes()) {
+        if (!$this->solver->hasWishes()) {
             $decisions = $this->decisions->with($event, $candidate->join, '', $pass);
 
-            return StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
+            return StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
         }
 
         return $this->marked($event, $candidate->join === BowConnection::Retake ? new Retake() : new Hook(), $pass === 0 ? null : $pass);
@@ -72,8 +72,8 @@ final readonly class BowingSolution
     public function marked(int $event, MarkKind $kind, ?int $pass = null): StrokeDirections
     {
         $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
-        $facts = $this->facts->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass));
+        $constraints = $this->constraints->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass));
 
-        return self::of($this->score, $this->part, $this->line, $this->strokes, $facts, $this->settings)->road;
+        return self::of($this->score, $this->part, $this->line, $this->strokes, $constraints, $this->settings)->directions;
     }
 }

@@ -21,18 +21,18 @@ final readonly class DirectionGoals
     /** A fresh start leads up to what follows: that is a rule, and goals alone are above it. */
     private const START = 500.0;
 
-    /** @param array<int, array{Direction, float, string}> $wishes direction, price where it is not met, and its name; by stroke */
-    private function __construct(private array $wishes)
+    /** @param array<int, array{Direction, float, string}> $goals direction, price where it is not met, and its name; by stroke */
+    private function __construct(private array $goals)
     {
     }
 
     /** @param list<Stroke> $strokes */
-    public static function of(array $strokes, BowConstraints $facts, BowSettings $settings): self
+    public static function of(array $strokes, BowConstraints $constraints, BowSettings $settings): self
     {
-        $wishes = [];
+        $goals = [];
         $seen = [];
         $isSchool = $settings->school === BowSchool::Downbeat;
-        if (!$isSchool && $facts->goalEvents() === []) {
+        if (!$isSchool && $constraints->goalEvents() === []) {
             return new self([]);
         }
         $last = count($strokes) - 1;
@@ -40,51 +40,51 @@ final readonly class DirectionGoals
             $head = $stroke->head();
             $isFirstTime = !isset($seen[$head->event]);
             $seen[$head->event] = true;
-            $goal = $isFirstTime ? $facts->goal($head->event, $head->pass) : null;
+            $goal = $isFirstTime ? $constraints->goal($head->event, $head->pass) : null;
             if ($goal !== null) {
-                $wishes[$index] = [$goal['direction'], self::GOAL, "the goal comes {$goal['direction']->value}"];
+                $goals[$index] = [$goal['direction'], self::GOAL, "the goal comes {$goal['direction']->value}"];
             } elseif ($isSchool && $head->pass === 1 && $stroke->onDownbeat) {
-                $wishes[$index] = [Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down'];
+                $goals[$index] = [Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down'];
             } elseif ($isSchool && $head->pass === 1 && $index === $last) {
-                $wishes[$index] = [Direction::Down, $settings->priceUpLast, 'the last note comes down'];
+                $goals[$index] = [Direction::Down, $settings->priceUpLast, 'the last note comes down'];
             } elseif ($isSchool && $head->pass === 1 && $stroke->isAccented) {
-                $wishes[$index] = [Direction::Down, $settings->priceUpAccent, 'the accent comes down'];
+                $goals[$index] = [Direction::Down, $settings->priceUpAccent, 'the accent comes down'];
             }
         }
 
-        return new self($wishes);
+        return new self($goals);
     }
 
     /** The same, with a stroke that a fresh start leads up to. */
     public function leadingTo(int $stroke, Direction $direction): self
     {
-        return ($this->wishes[$stroke][1] ?? 0.0) > self::START
+        return ($this->goals[$stroke][1] ?? 0.0) > self::START
             ? $this
-            : new self([$stroke => [$direction, self::START, $this->wishes[$stroke][2] ?? '']] + $this->wishes);
+            : new self([$stroke => [$direction, self::START, $this->goals[$stroke][2] ?? '']] + $this->goals);
     }
 
     public function price(int $stroke, Direction $direction): float
     {
-        [$wanted, $price] = $this->wishes[$stroke] ?? [$direction, 0.0];
+        [$wanted, $price] = $this->goals[$stroke] ?? [$direction, 0.0];
 
         return $wanted === $direction ? 0.0 : $price;
     }
 
     public function isAt(int $stroke): bool
     {
-        return isset($this->wishes[$stroke]);
+        return isset($this->goals[$stroke]);
     }
 
     /** What is wished at a stroke, in words that follow "so that". */
     public function words(int $stroke): string
     {
-        return $this->wishes[$stroke][2] ?? '';
+        return $this->goals[$stroke][2] ?? '';
     }
 
     /** @return list<int> strokes something is wished of, in order */
     public function strokes(): array
     {
-        $strokes = array_keys($this->wishes);
+        $strokes = array_keys($this->goals);
         sort($strokes);
 
         return $strokes;

@@ -33,7 +33,7 @@ final readonly class DirectionPath implements Moves
     private function __construct(
         private array $strokes,
         private int $first,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private array $turns,
         private BowSettings $settings,
     ) {
@@ -46,7 +46,7 @@ final readonly class DirectionPath implements Moves
      * @param int $first the first stroke of the phrase
      * @param int $last the last one
      * @param Direction|null $entering how the first stroke goes where that is settled; null where it starts afresh
-     * @param DirectionGoals $wishes what the phrase is to meet
+     * @param DirectionGoals $goals what the phrase is to meet
      * @param array<int, RepeatCandidate|null> $turns the cheapest way to go the same way again, by stroke; null where there is none
      * @return list<RepeatCandidate> where the bow goes the same way again though nothing is marked there
      */
@@ -55,17 +55,17 @@ final readonly class DirectionPath implements Moves
         int $first,
         int $last,
         ?Direction $entering,
-        BowConstraints $facts,
-        DirectionGoals $wishes,
+        BowConstraints $constraints,
+        DirectionGoals $goals,
         array $turns,
         BowSettings $settings,
     ): array {
-        $path = new self($strokes, $first, $facts, $turns, $settings);
+        $path = new self($strokes, $first, $constraints, $turns, $settings);
         $layers = $own = [];
         for ($index = $first; $index <= $last; $index++) {
             $states = $path->states($index, $index === $first ? $entering : null);
             $layers[] = $states;
-            $own[] = array_map(static fn (int $state): float => $wishes->price($index, self::direction($state)), $states);
+            $own[] = array_map(static fn (int $state): float => $goals->price($index, self::direction($state)), $states);
         }
         $found = [];
         $before = null;
@@ -88,10 +88,10 @@ final readonly class DirectionPath implements Moves
         $isSame = $this->leaves($index - 1, $from) === $to;
         $stroke = $this->strokes[$index];
         $head = $stroke->head();
-        if ($this->facts->direction($head->event, $head->pass) !== null) {
+        if ($this->constraints->direction($head->event, $head->pass) !== null) {
             return 0.0;
         }
-        $mark = $this->facts->join($head->event, $head->pass)['mark'] ?? null;
+        $mark = $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
         if ($mark !== null || $stroke->link === SlurLink::Hook) {
             $repeats = $mark === null || StrokeDirections::markedJoin($mark)->repeatsDirection();
 
@@ -115,15 +115,15 @@ final readonly class DirectionPath implements Moves
         $head = $this->strokes[$index]->head();
 
         return $this->strokes[$index]->link === SlurLink::Hook
-            || $this->facts->direction($head->event, $head->pass) !== null
-            || $this->facts->join($head->event, $head->pass) !== null;
+            || $this->constraints->direction($head->event, $head->pass) !== null
+            || $this->constraints->join($head->event, $head->pass) !== null;
     }
 
     /** @return non-empty-list<int> */
     private function states(int $index, ?Direction $entering): array
     {
         $head = $this->strokes[$index]->head();
-        $fixed = $entering ?? $this->facts->direction($head->event, $head->pass)['direction'] ?? null;
+        $fixed = $entering ?? $this->constraints->direction($head->event, $head->pass)['direction'] ?? null;
 
         return match ($fixed) {
             Direction::Down => [self::DOWN],
@@ -136,7 +136,7 @@ final readonly class DirectionPath implements Moves
     private function leaves(int $index, int $state): int
     {
         foreach ($this->strokes[$index]->events as $played) {
-            foreach ($this->facts->changes($played->event) as $mark) {
+            foreach ($this->constraints->changes($played->event) as $mark) {
                 $kind = $mark->kind();
                 $isOnPass = $mark->pass === null || $mark->pass === $played->pass;
                 if ($isOnPass && $kind instanceof Change && ($kind->direction !== self::direction($state) || $played->pass > 1)) {

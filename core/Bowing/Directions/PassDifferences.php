@@ -11,7 +11,7 @@ use UprightPencil\Music\Direction;
 final readonly class PassDifferences
 {
     /** @param list<Stroke> $strokes in playing order */
-    public function __construct(private array $strokes, private StrokeDirections $road)
+    public function __construct(private array $strokes, private StrokeDirections $directions)
     {
     }
 
@@ -22,7 +22,7 @@ final readonly class PassDifferences
         $differing = [];
         foreach ($this->isAnythingRepeated() ? $this->strokes : [] as $index => $stroke) {
             $head = $stroke->head();
-            $direction = $this->road->directions[$index];
+            $direction = $this->directions->starts[$index];
             $first[$head->event] ??= $direction;
             if ($first[$head->event] !== $direction) {
                 $differing[$head->event][$head->pass] = $direction;

@@ -19,57 +19,57 @@ final readonly class PhraseSolver
     /** How many strokes back a goal may be prepared. */
     public const REACH = 32;
 
-    private DirectionGoals $wishes;
+    private DirectionGoals $goals;
 
     /** @param list<Stroke> $strokes */
     public function __construct(
         private array $strokes,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private RepeatCandidates $candidates,
         private RepeatedFigures $precedents,
         private BowSettings $settings,
     ) {
-        $this->wishes = DirectionGoals::of($strokes, $facts, $settings);
+        $this->goals = DirectionGoals::of($strokes, $constraints, $settings);
     }
 
     /** Whether there is anything to decide. */
     public function hasWishes(): bool
     {
-        return $this->wishes->strokes() !== [];
+        return $this->goals->strokes() !== [];
     }
 
     public function decide(): Decisions
     {
         $decisions = new Decisions();
-        $wished = $this->wishes->strokes();
+        $wished = $this->goals->strokes();
         if ($wished === []) {
             return $decisions;
         }
-        $road = StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
-        $starts = new StartRule($this->strokes, $this->facts, $decisions);
+        $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
+        $starts = new StartRule($this->strokes, $this->constraints, $decisions);
         $isOld = false;
         $next = 0;
-        foreach ($this->phrases($road) as [$first, $last]) {
+        foreach ($this->phrases($directions) as [$first, $last]) {
             $here = [];
             while (isset($wished[$next]) && $wished[$next] <= $last) {
                 $here[] = $wished[$next++];
             }
-            $isFresh = $road->startsAfresh($first);
+            $isFresh = $directions->startsAfresh($first);
             $start = $isFresh ? $starts->leadsTo($first) : null;
             if ($here === [] || ($start !== null && $start['stroke'] > $last)) {
                 continue;
             }
             if (!$isFresh && $isOld) {
                 // What was decided in a measure that is repeated turns what comes after it.
-                $road = StrokeDirections::drive($this->strokes, $this->facts, $decisions, $this->settings);
+                $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
                 $isOld = false;
             }
-            $wishes = $start === null ? $this->wishes : $this->wishes->leadingTo($start['stroke'], $start['direction']);
-            foreach ($this->turns($first, $last, $isFresh ? null : $road->directions[$first - 1], $wishes, $here) as $target => $turn) {
+            $goals = $start === null ? $this->goals : $this->goals->leadingTo($start['stroke'], $start['direction']);
+            foreach ($this->turns($first, $last, $isFresh ? null : $directions->starts[$first - 1], $goals, $here) as $target => $turn) {
                 $decisions->add(
                     $this->strokes[$turn->stroke]->head()->event,
                     $turn->join,
-                    self::why($turn, "so that {$this->wishes->words($target)}"),
+                    self::why($turn, "so that {$this->goals->words($target)}"),
                 );
                 $isOld = true;
             }
@@ -83,13 +83,13 @@ final readonly class PhraseSolver
      *
      * @return list<array{int, int}> first and last stroke
      */
-    private function phrases(StrokeDirections $road): array
+    private function phrases(StrokeDirections $directions): array
     {
         $phrases = [];
         $first = null;
         foreach ($this->strokes as $index => $stroke) {
             $isAgain = $stroke->head()->pass > 1;
-            if ($first !== null && ($isAgain || $road->startsAfresh($index))) {
+            if ($first !== null && ($isAgain || $directions->startsAfresh($index))) {
                 $phrases[] = [$first, $index - 1];
                 $first = null;
             }
@@ -111,7 +111,7 @@ final readonly class PhraseSolver
      * @param non-empty-list<int> $wished strokes of the phrase something is wished of
      * @return array<int, RepeatCandidate> by the stroke it is done for
      */
-    private function turns(int $first, int $last, ?Direction $before, DirectionGoals $wishes, array $wished): array
+    private function turns(int $first, int $last, ?Direction $before, DirectionGoals $goals, array $wished): array
     {
         $possible = [];
         $next = count($wished) - 1;
@@ -122,7 +122,7 @@ final readonly class PhraseSolver
         $from = $before === null ? $first : $first - 1;
         $turns = [];
         $next = 0;
-        $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->facts, $wishes, $possible, $this->settings);
+        $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->constraints, $goals, $possible, $this->settings);
         foreach ($solved as $turn) {
             while ($wished[$next] < $turn->stroke && isset($wished[$next + 1])) {
                 $next++;
@@ -143,7 +143,7 @@ final readonly class PhraseSolver
     {
         for ($at = $before - 1; $at > $first; $at--) {
             $head = $this->strokes[$at]->head();
-            if ($this->facts->direction($head->event, $head->pass) !== null) {
+            if ($this->constraints->direction($head->event, $head->pass) !== null) {
                 return $at;
             }
         }
@@ -152,11 +152,11 @@ final readonly class PhraseSolver
     }
 
     /** The last stroke before another whose direction does not come from the one before it. */
-    public function lastFixed(int $index, StrokeDirections $road): int
+    public function lastFixed(int $index, StrokeDirections $directions): int
     {
         for ($at = $index - 1; $at > max(0, $index - self::REACH); $at--) {
             $head = $this->strokes[$at]->head();
-            if ($road->startsAfresh($at) || $this->facts->direction($head->event, $head->pass) !== null) {
+            if ($directions->startsAfresh($at) || $this->constraints->direction($head->event, $head->pass) !== null) {
                 return $at;
             }
         }

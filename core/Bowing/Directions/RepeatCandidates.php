@@ -28,7 +28,7 @@ final readonly class RepeatCandidates
         private Part $part,
         private Line $line,
         private array $strokes,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private BowSettings $settings,
     ) {
         $this->retakes = new RetakeTime($settings);
@@ -60,9 +60,9 @@ final readonly class RepeatCandidates
         $stroke = $this->strokes[$index];
         $head = $stroke->head();
         $before = $this->strokes[$index - 1] ?? null;
-        $isTaken = $before === null || $stroke->afresh !== null || $stroke->link === SlurLink::Hook
-            || $this->facts->join($head->event, $head->pass) !== null
-            || ($index < $upTo && $this->facts->direction($head->event, $head->pass) !== null);
+        $isTaken = $before === null || $stroke->freshStart !== null || $stroke->link === SlurLink::Hook
+            || $this->constraints->join($head->event, $head->pass) !== null
+            || ($index < $upTo && $this->constraints->direction($head->event, $head->pass) !== null);
         if ($isTaken) {
             return [];
         }

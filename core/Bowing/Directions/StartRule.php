@@ -13,7 +13,7 @@ use UprightPencil\Music\Direction;
 final readonly class StartRule
 {
     /** @param list<Stroke> $strokes */
-    public function __construct(private array $strokes, private BowConstraints $facts, private Decisions $decisions)
+    public function __construct(private array $strokes, private BowConstraints $constraints, private Decisions $decisions)
     {
     }
 
@@ -69,12 +69,12 @@ final readonly class StartRule
             if ($at > $index && $stroke->hasRestBefore() && !$throughRests) {
                 return null;
             }
-            if ($at > $index && $stroke->afresh !== null) {
+            if ($at > $index && $stroke->freshStart !== null) {
                 // What follows starts afresh: lead up to it as to a downbeat.
                 return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
             }
-            $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass)
-                ?? $this->facts->goal($stroke->head()->event, $stroke->head()->pass);
+            $fact = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass)
+                ?? $this->constraints->goal($stroke->head()->event, $stroke->head()->pass);
             if ($fact !== null) {
                 return ['stroke' => $at, 'direction' => $fact['direction'], 'fact' => true];
             }
@@ -94,7 +94,7 @@ final readonly class StartRule
             return false;
         }
         $head = $stroke->head();
-        $mark = $this->facts->join($head->event, $head->pass)['mark'] ?? null;
+        $mark = $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
         if ($mark !== null) {
             return StrokeDirections::markedJoin($mark)->repeatsDirection();
         }
@@ -107,7 +107,7 @@ final readonly class StartRule
     {
         $changes = 0;
         foreach ($this->strokes[$index]->events as $played) {
-            $changes += count($this->facts->changes($played->event));
+            $changes += count($this->constraints->changes($played->event));
         }
 
         return $changes;

@@ -32,9 +32,9 @@ final class StrokeDirections
     ];
 
     /** @var list<Direction> how each stroke begins */
-    public array $directions = [];
+    public array $starts = [];
     /** @var list<Direction> how each stroke ends, after the changes inside it */
-    public array $leaves = [];
+    public array $ends = [];
     /** @var array<int, BowConnection> */
     public array $joins = [];
     /** @var list<Origin> */
@@ -52,32 +52,32 @@ final class StrokeDirections
     /** @param list<Stroke> $strokes */
     private function __construct(
         private readonly array $strokes,
-        private readonly BowConstraints $facts,
+        private readonly BowConstraints $constraints,
         private readonly Decisions $decisions,
         private readonly RetakeTime $retakes,
         private readonly BowSettings $settings,
         private readonly ?Direction $entering,
     ) {
-        $this->startRule = new StartRule($strokes, $facts, $decisions);
+        $this->startRule = new StartRule($strokes, $constraints, $decisions);
     }
 
     /**
      * @param list<Stroke> $strokes all of a line, or a stretch of them
      * @param Direction|null $entering how the first stroke of a stretch goes; null for the beginning of the line
      */
-    public static function drive(
+    public static function along(
         array $strokes,
-        BowConstraints $facts,
+        BowConstraints $constraints,
         Decisions $decisions,
         BowSettings $settings,
         ?Direction $entering = null,
     ): self {
-        $road = new self($strokes, $facts, $decisions, new RetakeTime($settings), $settings, $entering);
+        $directions = new self($strokes, $constraints, $decisions, new RetakeTime($settings), $settings, $entering);
         foreach (array_keys($strokes) as $index) {
-            $road->step($index);
+            $directions->step($index);
         }
 
-        return $road;
+        return $directions;
     }
 
     /**
@@ -105,14 +105,14 @@ final class StrokeDirections
     public function startsAfresh(int $index): bool
     {
         $stroke = $this->strokes[$index];
-        if ($stroke->afresh === FreshStartCause::Beginning) {
+        if ($stroke->freshStart === FreshStartCause::Beginning) {
             return true;
         }
         if ($this->joinMark($index) !== null || $this->decisions->at($stroke->head()->event, $stroke->head()->pass) !== null) {
             return false;
         }
 
-        return $stroke->afresh !== null
+        return $stroke->freshStart !== null
             || ($this->settings->school === BowSchool::Downbeat && $stroke->hasRestBefore()
                 && $this->retakes->isEnough($this->strokes[$index - 1], $stroke));
     }
@@ -120,9 +120,9 @@ final class StrokeDirections
     private function step(int $index): void
     {
         $stroke = $this->strokes[$index];
-        $fact = $this->facts->direction($stroke->head()->event, $stroke->head()->pass);
+        $fact = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass);
         if ($index === 0 && $this->entering !== null) {
-            $this->directions[] = $this->entering;
+            $this->starts[] = $this->entering;
             $this->origins[] = self::origin($fact);
             $this->joins[] = BowConnection::Start;
             $this->whys[] = 'as the road came here';
@@ -131,9 +131,9 @@ final class StrokeDirections
         } else {
             $this->follow($index, $fact);
         }
-        $direction = $this->directions[$index];
+        $direction = $this->starts[$index];
         foreach ($stroke->events as $played) {
-            foreach ($this->facts->changes($played->event) as $mark) {
+            foreach ($this->constraints->changes($played->event) as $mark) {
                 if ($mark->pass !== null && $mark->pass !== $played->pass) {
                     continue;
                 }
@@ -152,30 +152,30 @@ final class StrokeDirections
                 $direction = $direction->opposite();
             }
         }
-        $this->leaves[] = $direction;
+        $this->ends[] = $direction;
     }
 
     /** @param array{direction: Direction, mark: Mark|null}|null $fact */
     private function start(int $index, ?array $fact): void
     {
-        $afresh = $this->strokes[$index]->afresh;
+        $freshStart = $this->strokes[$index]->freshStart;
         if ($fact !== null) {
             $direction = $fact['direction'];
             $why = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
         } else {
             [$direction, $why] = $this->startRule->at($index);
-            if ($afresh !== null && $afresh !== FreshStartCause::Beginning) {
-                $why = "starts afresh after {$afresh->words()}: {$why}";
-            } elseif ($afresh === null) {
+            if ($freshStart !== null && $freshStart !== FreshStartCause::Beginning) {
+                $why = "starts afresh after {$freshStart->words()}: {$why}";
+            } elseif ($freshStart === null) {
                 $why = "starts afresh after the rest: {$why}";
             }
         }
-        $this->directions[] = $direction;
+        $this->starts[] = $direction;
         $this->origins[] = self::origin($fact);
         $this->whys[] = $why;
         $join = BowConnection::Start;
-        if ($afresh === null) {
-            $join = $this->leaves[$index - 1] === $direction ? BowConnection::Retake : BowConnection::Change;
+        if ($freshStart === null) {
+            $join = $this->ends[$index - 1] === $direction ? BowConnection::Retake : BowConnection::Change;
         }
         if ($join === BowConnection::Retake && $fact === null) {
             $this->whys[$index] = 'retaken in the rest, there is time: ' . $this->startRule->at($index)[1];
@@ -196,7 +196,7 @@ final class StrokeDirections
     private function follow(int $index, ?array $fact): void
     {
         $stroke = $this->strokes[$index];
-        $before = $this->leaves[$index - 1];
+        $before = $this->ends[$index - 1];
         $mark = $this->joinMark($index);
         $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
         [$join, $why, $origin] = match (true) {
@@ -223,7 +223,7 @@ final class StrokeDirections
             $origin = Origin::WorkedOut;
         }
         $this->checkTime($index, $join, $mark);
-        $this->directions[] = $direction;
+        $this->starts[] = $direction;
         $this->joins[] = $join;
         $this->origins[] = $origin;
         $this->whys[] = $why;
@@ -239,8 +239,8 @@ final class StrokeDirections
     {
         $stroke = $this->strokes[$index];
         $by = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
-        $isSame = $fact['direction'] === $this->leaves[$index - 1];
-        $hasComma = $this->facts->hasCommaAfter($this->strokes[$index - 1]->last()->event);
+        $isSame = $fact['direction'] === $this->ends[$index - 1];
+        $hasComma = $this->constraints->hasCommaAfter($this->strokes[$index - 1]->last()->event);
         if ($direction === $fact['direction'] && ($mark !== null || !$hasComma)) {
             return [$join, $join === BowConnection::Change ? "{$by}, and it alternates" : $by];
         }
@@ -308,7 +308,7 @@ final class StrokeDirections
     {
         $head = $this->strokes[$index]->head();
 
-        return $this->facts->join($head->event, $head->pass)['mark'] ?? null;
+        return $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
     }
 
     public static function markedJoin(Mark $mark): BowConnection

@@ -39,15 +39,15 @@ final readonly class BowAdvice
      * @param list<Stroke> $strokes
      * @return array<int, string> by stroke
      */
-    public function of(array $strokes, DistributionPlan $travel): array
+    public function of(array $strokes, DistributionPlan $distribution): array
     {
         $advice = [];
         $last = '';
         foreach ($strokes as $index => $stroke) {
-            $words = $this->ofStroke($stroke, $travel->lengths[$index] ?? 0.0);
+            $words = $this->ofStroke($stroke, $distribution->lengths[$index] ?? 0.0);
             $next = $strokes[$index + 1] ?? null;
-            if ($words === '' && $next !== null && $this->isWhole($next, $travel->lengths[$index + 1] ?? 0.0)) {
-                $end = $travel->to($stroke->last()) ?? 0.5;
+            if ($words === '' && $next !== null && $this->isWhole($next, $distribution->lengths[$index + 1] ?? 0.0)) {
+                $end = $distribution->to($stroke->last()) ?? 0.5;
                 $words = match (true) {
                     $end >= 1.0 - self::NEAR => 'to the tip',
                     $end <= self::NEAR => 'to the frog',
@@ -55,7 +55,7 @@ final readonly class BowAdvice
                 };
             }
             if ($words === '' && $next !== null) {
-                $words = $this->toItsPlace($stroke, $next, $travel);
+                $words = $this->toItsPlace($stroke, $next, $distribution);
             }
             if ($words !== '' && $words !== $last) {
                 $advice[$index] = $words;
@@ -67,10 +67,10 @@ final readonly class BowAdvice
     }
 
     /** Where quick, bouncing or dotted notes follow that have their own part of the bow, and a longer stroke brings it there. */
-    private function toItsPlace(Stroke $stroke, Stroke $next, DistributionPlan $travel): string
+    private function toItsPlace(Stroke $stroke, Stroke $next, DistributionPlan $distribution): string
     {
-        $from = $travel->from($stroke->head());
-        $to = $travel->to($stroke->last());
+        $from = $distribution->from($stroke->head());
+        $to = $distribution->to($stroke->last());
         // What comes down there comes up there too.
         [$low, $high, $weight] = $this->use->region($next, Direction::Down, false);
         if ($from === null || $to === null || $weight < self::MATTERS || $stroke->seconds < self::LEAST_SECONDS || $next->hasRestBefore()) {

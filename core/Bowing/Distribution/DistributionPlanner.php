@@ -29,7 +29,7 @@ use UprightPencil\Music\Line;
  */
 final class DistributionPlanner
 {
-    private readonly Distribution $travel;
+    private readonly Distribution $distribution;
     private readonly DistributionPlan $plan;
     /** @var array<string, int> kinds of strokes in one piece, by all that matters of them */
     private array $kinds = [];
@@ -40,12 +40,12 @@ final class DistributionPlanner
     public function __construct(
         private readonly Line $line,
         private readonly BowLengths $use,
-        private readonly BowConstraints $facts,
+        private readonly BowConstraints $constraints,
         private readonly BowSettings $settings,
         private readonly array $strokes,
-        private readonly StrokeDirections $road,
+        private readonly StrokeDirections $directions,
     ) {
-        $this->travel = new Distribution();
+        $this->distribution = new Distribution();
         $this->plan = new DistributionPlan();
     }
 
@@ -59,12 +59,12 @@ final class DistributionPlanner
                 $pieces[] = [$index, $amount, null];
                 continue;
             }
-            foreach ($this->cut($stroke, $this->road->directions[$index]) as $number => [$direction, $amount, $shares]) {
-                $kinds[] = $this->travel->kind($this->item($index, $number, $direction, $amount));
+            foreach ($this->cut($stroke, $this->directions->starts[$index]) as $number => [$direction, $amount, $shares]) {
+                $kinds[] = $this->distribution->kind($this->item($index, $number, $direction, $amount));
                 $pieces[] = [$index, $amount, $shares];
             }
         }
-        foreach ($this->travel->plan($kinds) as $position => [$from, $to, $isLift]) {
+        foreach ($this->distribution->plan($kinds) as $position => [$from, $to, $isLift]) {
             [$index, $amount, $shares] = $pieces[$position];
             if ($isLift) {
                 $this->plan->lifts[$index] = true;
@@ -89,18 +89,18 @@ final class DistributionPlanner
     /** The kind of a stroke in one piece: the amount stands for its notes, which share one only where they are alike. */
     private function kind(int $index, BowLength $amount): int
     {
-        $join = $this->road->joins[$index];
+        $join = $this->directions->joins[$index];
         $gap = $join === BowConnection::Change ? $this->strokes[$index]->gapSeconds : 0.0;
-        $key = spl_object_id($amount) . $join->value . $this->road->directions[$index]->value
+        $key = spl_object_id($amount) . $join->value . $this->directions->starts[$index]->value
             . ($index === 0 ? '!' : '') . ($gap > 0.0 ? pack('d', $gap) : '');
 
-        return $this->kinds[$key] ??= $this->travel->kind($this->item($index, 0, $this->road->directions[$index], $amount));
+        return $this->kinds[$key] ??= $this->distribution->kind($this->item($index, 0, $this->directions->starts[$index], $amount));
     }
 
     private function isCut(Stroke $stroke): bool
     {
         foreach ($stroke->events as $played) {
-            if ($this->facts->changes($played->event) !== []) {
+            if ($this->constraints->changes($played->event) !== []) {
                 return true;
             }
         }
@@ -146,7 +146,7 @@ final class DistributionPlanner
     private function changesAt(PlayedEvent $played, Direction $direction): array
     {
         $cuts = [];
-        foreach ($this->facts->changes($played->event) as $mark) {
+        foreach ($this->constraints->changes($played->event) as $mark) {
             $kind = $mark->kind();
             $isOther = $kind instanceof Change && ($kind->direction !== $direction || $played->pass > 1);
             if ($mark->inside !== null && $isOther && ($mark->pass === null || $mark->pass === $played->pass)) {
@@ -162,7 +162,7 @@ final class DistributionPlanner
     {
         $hair = $this->use->hair();
         $stroke = $this->strokes[$index];
-        $join = $this->road->joins[$index];
+        $join = $this->directions->joins[$index];
         $isFirst = $number === 0;
         $isStart = $isFirst && $join === BowConnection::Start;
         $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);

@@ -34,10 +34,10 @@ final class BowFindings
     private ?Places $places = null;
     private ?TurnRemedies $ways = null;
 
-    private readonly BowConstraints $facts;
+    private readonly BowConstraints $constraints;
     /** @var list<Stroke> */
     private readonly array $strokes;
-    private readonly StrokeDirections $road;
+    private readonly StrokeDirections $directions;
 
     public function __construct(
         private readonly Score $score,
@@ -47,13 +47,13 @@ final class BowFindings
         private readonly BowSettings $settings,
         private readonly BowLengths $use,
         private readonly BowingSolution $solution,
-        private readonly DistributionPlan $travel,
+        private readonly DistributionPlan $distribution,
         private readonly SlurRemedies $retry,
         private readonly EventFlags $flags,
     ) {
-        $this->facts = $solution->facts;
+        $this->constraints = $solution->constraints;
         $this->strokes = $solution->strokes;
-        $this->road = $solution->road;
+        $this->directions = $solution->directions;
     }
 
     /** @return list<Flag> in no order */
@@ -84,7 +84,7 @@ final class BowFindings
     private function problems(): array
     {
         $flags = [];
-        foreach ($this->road->problems as $problem) {
+        foreach ($this->directions->problems as $problem) {
             $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
             $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event)
                 ->withWays($problem['mark'] === null ? [] : $this->instead($problem['stroke'], $problem['mark']));
@@ -132,15 +132,15 @@ final class BowFindings
                 ->withWays([...$this->ways()->within(
                     $from,
                     $to,
-                    $this->road->directions[$from],
+                    $this->directions->starts[$from],
                     fn (Direction $direction, bool $isForced): bool
-                        => $direction === $this->road->directions[$to] && !$isForced,
+                        => $direction === $this->directions->starts[$to] && !$isForced,
                 ), ...$this->retry->ways(
                     $this->strokes,
-                    $this->road,
+                    $this->directions,
                     $from,
                     $to,
-                    $this->road->directions[$to],
+                    $this->directions->starts[$to],
                     $this->places(),
                     false,
                 )]);
@@ -161,14 +161,14 @@ final class BowFindings
         $seen = [];
         foreach ($this->strokes as $index => $stroke) {
             $head = $stroke->head();
-            if ($this->road->joins[$index] === BowConnection::Start) {
+            if ($this->directions->joins[$index] === BowConnection::Start) {
                 $lastFact = null;
             }
-            if ($this->facts->direction($head->event, $head->pass) === null) {
+            if ($this->constraints->direction($head->event, $head->pass) === null) {
                 continue;
             }
-            $isAsked = $this->facts->join($head->event, $head->pass) !== null || $stroke->link === SlurLink::Hook;
-            $isHook = $this->road->joins[$index] === BowConnection::Hook;
+            $isAsked = $this->constraints->join($head->event, $head->pass) !== null || $stroke->link === SlurLink::Hook;
+            $isHook = $this->directions->joins[$index] === BowConnection::Hook;
             if ($lastFact !== null && $index - $lastFact > 1 && $isHook && !$isAsked && !isset($seen[$head->event])) {
                 $seen[$head->event] = true;
                 $pulling[] = [$lastFact, $index];
@@ -184,7 +184,7 @@ final class BowFindings
         $between = $to - $from - 1;
         $place = $this->flags->place($this->strokes[$from]->head()->event);
 
-        [$first, $last] = [$this->road->directions[$from], $this->road->directions[$to]];
+        [$first, $last] = [$this->directions->starts[$from], $this->directions->starts[$to]];
 
         return "{$first->value} at {$place} and {$last->value} here, with {$between} "
             . ($between === 1 ? 'stroke' : 'strokes') . ' between: as it comes it would be '
@@ -199,10 +199,10 @@ final class BowFindings
     private function goals(): array
     {
         $flags = [];
-        foreach ($this->facts->goalEvents() as $event) {
-            $index = $this->solution->mender->strokeOf($event);
-            $goal = $index === null ? null : $this->facts->goal($event, $this->strokes[$index]->head()->pass);
-            if ($index === null || $goal === null || $this->road->directions[$index] === $goal['direction']) {
+        foreach ($this->constraints->goalEvents() as $event) {
+            $index = $this->solution->solver->strokeOf($event);
+            $goal = $index === null ? null : $this->constraints->goal($event, $this->strokes[$index]->head()->pass);
+            if ($index === null || $goal === null || $this->directions->starts[$index] === $goal['direction']) {
                 continue;
             }
             $wanted = $goal['direction'];
@@ -212,17 +212,17 @@ final class BowFindings
                     . ' and after leaves no place to turn it.',
                 $event,
             );
-            $from = $this->solution->mender->lastFixed($index, $this->road);
-            $isStart = $this->road->joins[$from] === BowConnection::Start
-                && $this->facts->direction($this->strokes[$from]->head()->event, 1) === null;
+            $from = $this->solution->solver->lastFixed($index, $this->directions);
+            $isStart = $this->directions->joins[$from] === BowConnection::Start
+                && $this->constraints->direction($this->strokes[$from]->head()->event, 1) === null;
             $flags[] = $flag->withWays([...$this->ways()->within(
                 $from,
                 $index,
-                $this->road->directions[$from],
+                $this->directions->starts[$from],
                 static fn (Direction $direction): bool => $direction === $wanted,
             ), ...$this->retry->ways(
                 $this->strokes,
-                $this->road,
+                $this->directions,
                 $from,
                 $index,
                 $wanted,
@@ -242,9 +242,9 @@ final class BowFindings
     private function secondTimes(): array
     {
         $flags = [];
-        foreach ((new PassDifferences($this->strokes, $this->road))->firstOfEachStretch() as $index) {
+        foreach ((new PassDifferences($this->strokes, $this->directions))->firstOfEachStretch() as $index) {
             $head = $this->strokes[$index]->head();
-            $direction = $this->road->directions[$index];
+            $direction = $this->directions->starts[$index];
             $flag = $this->flags->at(
                 FlagCode::SecondTimeDiffers,
                 self::nth($head->pass) . " time through comes out {$direction->value} here; the first time it is"
@@ -295,7 +295,7 @@ final class BowFindings
             $this->tempo,
             $this->settings->longNotes,
         );
-        foreach ($this->travel->runOuts as $index => $runOut) {
+        foreach ($this->distribution->runOuts as $index => $runOut) {
             $event = $this->strokes[$index]->head()->event;
             if (isset($seen[$event])) {
                 continue;
@@ -312,10 +312,10 @@ final class BowFindings
                 : sprintf(
                     'The bow runs out: this note needs %d cm at the slowest, and the strokes before leave only %d.',
                     (int) ceil($runOut['needs']),
-                    (int) floor($this->travel->lengths[$index] ?? 0.0),
+                    (int) floor($this->distribution->lengths[$index] ?? 0.0),
                 );
             $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)
-                ->withWays($finder->ways($this->strokes[$index], $this->road->directions[$index], $this->places()));
+                ->withWays($finder->ways($this->strokes[$index], $this->directions->starts[$index], $this->places()));
         }
 
         return $flags;

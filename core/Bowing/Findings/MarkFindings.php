@@ -23,7 +23,7 @@ final readonly class MarkFindings
         private Part $part,
         private Line $line,
         private MarkBook $book,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private NoteBows $bows,
         private StrokeBuilder $builder,
         private array $strokes,
@@ -51,7 +51,7 @@ final readonly class MarkFindings
                 if ($position === 0 || isset($seen[$played->event])) {
                     continue;
                 }
-                $join = $this->facts->join($played->event, $played->pass) ?? $this->facts->goal($played->event, $played->pass);
+                $join = $this->constraints->join($played->event, $played->pass) ?? $this->constraints->goal($played->event, $played->pass);
                 if ($join !== null) {
                     $seen[$played->event] = true;
                     $held = $this->bows->within($stroke, $position) === BowConnection::Tie ? 'tied' : 'slurred';
@@ -116,8 +116,8 @@ final readonly class MarkFindings
             $mine = 0;
             $others = [];
             foreach ($stroke->events as $played) {
-                $mine += count($this->facts->changes($played->event));
-                foreach ($this->facts->changesOfOthers($played->event) as $mark) {
+                $mine += count($this->constraints->changes($played->event));
+                foreach ($this->constraints->changesOfOthers($played->event) as $mark) {
                     $others[$mark->for] = ($others[$mark->for] ?? 0) + 1;
                 }
             }

@@ -31,7 +31,7 @@ final readonly class SlurRemedies
     public function __construct(
         private Part $part,
         private Line $line,
-        private BowConstraints $facts,
+        private BowConstraints $constraints,
         private Decisions $decisions,
         private BowSettings $settings,
     ) {
@@ -46,7 +46,7 @@ final readonly class SlurRemedies
      */
     public function ways(
         array $strokes,
-        StrokeDirections $road,
+        StrokeDirections $directions,
         int $from,
         int $to,
         Direction $wanted,
@@ -57,7 +57,7 @@ final readonly class SlurRemedies
         $begin = max($from, $to - self::REACH - 1);
         $stretch = array_slice($strokes, $begin, $to - $begin + 1);
         $last = count($stretch) - 1;
-        $entering = $road->directions[$begin];
+        $entering = $directions->starts[$begin];
         $ways = [];
         for ($index = $last; $index > max(0, $last - self::REACH) && count($ways) < self::MOST; $index--) {
             foreach ([$this->join($stretch, $index, $places), $this->split($stretch, $index - 1, $places)] as $try) {
@@ -66,7 +66,7 @@ final readonly class SlurRemedies
                 }
             }
         }
-        $turned = $road->directions[$from]->opposite();
+        $turned = $directions->starts[$from]->opposite();
         if ($mayTurnStart && $this->goes(array_slice($strokes, $from, $to - $from + 1), $turned, $wanted)) {
             $place = $places->nameOf($this->id($strokes[$from]->head()));
             $start = $turned->value;
@@ -86,8 +86,8 @@ final readonly class SlurRemedies
     {
         $one = $strokes[$index - 1] ?? null;
         $other = $strokes[$index];
-        $isJoinable = $one !== null && !$other->hasRestBefore() && $other->afresh === null && $other->link === SlurLink::None
-            && count($one->events) === 1 && count($other->events) === 1 && !$this->facts->fixes($other->head()->event);
+        $isJoinable = $one !== null && !$other->hasRestBefore() && $other->freshStart === null && $other->link === SlurLink::None
+            && count($one->events) === 1 && count($other->events) === 1 && !$this->constraints->fixes($other->head()->event);
         if (!$isJoinable || $this->pitch($one->head()) === $this->pitch($other->head())) {
             return null;
         }
@@ -121,10 +121,10 @@ final readonly class SlurRemedies
     /** @param list<Stroke> $strokes the stretch as it would be, the stroke in question last */
     private function goes(array $strokes, Direction $entering, Direction $wanted): bool
     {
-        $road = StrokeDirections::drive($strokes, $this->facts, $this->decisions, $this->settings, $entering);
+        $directions = StrokeDirections::along($strokes, $this->constraints, $this->decisions, $this->settings, $entering);
         $last = count($strokes) - 1;
 
-        return $road->directions[$last] === $wanted && !$road->isForced($last);
+        return $directions->starts[$last] === $wanted && !$directions->isForced($last);
     }
 
     private function id(PlayedEvent $played): string

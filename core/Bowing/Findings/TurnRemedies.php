@@ -26,7 +26,7 @@ final readonly class TurnRemedies
 
     /** @var list<Stroke> */
     private array $strokes;
-    private BowConstraints $facts;
+    private BowConstraints $constraints;
     private Decisions $decisions;
     private RepeatCandidates $candidates;
 
@@ -38,7 +38,7 @@ final readonly class TurnRemedies
         private BowSettings $settings,
     ) {
         $this->strokes = $solution->strokes;
-        $this->facts = $solution->facts;
+        $this->constraints = $solution->constraints;
         $this->decisions = $solution->decisions;
         $this->candidates = $solution->candidates;
     }
@@ -72,7 +72,7 @@ final readonly class TurnRemedies
      */
     public function within(int $from, int $to, Direction $entering, callable $isClear): array
     {
-        $now = StrokeDirections::drive(array_slice($this->strokes, $from, $to - $from + 1), $this->facts, $this->decisions, $this->settings, $entering);
+        $now = StrokeDirections::along(array_slice($this->strokes, $from, $to - $from + 1), $this->constraints, $this->decisions, $this->settings, $entering);
         $ways = [];
         foreach ($this->candidates->between($from, $to) as $candidate) {
             $head = $this->strokes[$candidate->stroke]->head();
@@ -81,8 +81,8 @@ final readonly class TurnRemedies
             $begin = max($from, $candidate->stroke - 1);
             $stretch = array_slice($this->strokes, $begin, $to - $begin + 1);
             $last = count($stretch) - 1;
-            $road = StrokeDirections::drive($stretch, $this->facts, $try, $this->settings, $now->directions[$begin - $from]);
-            if ($isClear($road->directions[$last], $road->isForced($last))) {
+            $directions = StrokeDirections::along($stretch, $this->constraints, $try, $this->settings, $now->starts[$begin - $from]);
+            if ($isClear($directions->starts[$last], $directions->isForced($last))) {
                 $ways[] = $this->way($candidate, $head->event, 0);
             }
             if (count($ways) >= self::MOST) {

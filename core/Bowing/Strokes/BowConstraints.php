@@ -151,15 +151,15 @@ final class BowConstraints
 
     /**
      * @template F of array<string, mixed>
-     * @param list<F> $facts
+     * @param list<F> $constraints
      * @return F|null the one for this pass alone before the one for all
      */
-    private static function onPass(array $facts, int $pass): ?array
+    private static function onPass(array $constraints, int $pass): ?array
     {
-        $passes = array_map(static fn (array $fact): mixed => $fact['pass'] ?? null, $facts);
+        $passes = array_map(static fn (array $fact): mixed => $fact['pass'] ?? null, $constraints);
         $found = array_search($pass, $passes, true);
         $found = $found === false ? array_search(null, $passes, true) : $found;
 
-        return $found === false ? null : $facts[$found];
+        return $found === false ? null : $constraints[$found];
     }
 }

@@ -14,7 +14,7 @@ final readonly class Stroke
      * @param SlurLink $link what a slur or tie would have held it to, had a sign not begun a new stroke here
      * @param Fraction $gap silence before it, in quarter notes
      * @param float $gapSeconds the same in seconds
-     * @param FreshStartCause|null $afresh why it starts afresh, null when it follows from the stroke before
+     * @param FreshStartCause|null $freshStart why it starts afresh, null when it follows from the stroke before
      * @param bool $onDownbeat whether it begins on a downbeat
      * @param bool $overDownbeat whether it sounds at a downbeat, begun there or before
      * @param int $strength of its place in the measure: 3 downbeat, 2 half measure, 1 beat, 0 between
@@ -26,7 +26,7 @@ final readonly class Stroke
         public SlurLink $link,
         public Fraction $gap,
         public float $gapSeconds,
-        public ?FreshStartCause $afresh,
+        public ?FreshStartCause $freshStart,
         public bool $onDownbeat,
         public bool $overDownbeat,
         public int $strength,
@@ -54,13 +54,13 @@ final readonly class Stroke
      */
     public function with(array $more): self
     {
-        return $this->over([...$this->events, ...$more], $this->link, $this->gap, $this->gapSeconds, $this->afresh);
+        return $this->over([...$this->events, ...$more], $this->link, $this->gap, $this->gapSeconds, $this->freshStart);
     }
 
     /** Its first event as a stroke of its own. */
     public function first(): self
     {
-        return $this->over([$this->events[0]], $this->link, $this->gap, $this->gapSeconds, $this->afresh);
+        return $this->over([$this->events[0]], $this->link, $this->gap, $this->gapSeconds, $this->freshStart);
     }
 
     /** What follows its first event as a stroke of its own. */
@@ -70,14 +70,14 @@ final readonly class Stroke
     }
 
     /** @param non-empty-list<PlayedEvent> $events */
-    private function over(array $events, SlurLink $link, Fraction $gap, float $gapSeconds, ?FreshStartCause $afresh): self
+    private function over(array $events, SlurLink $link, Fraction $gap, float $gapSeconds, ?FreshStartCause $freshStart): self
     {
         return new self(
             $events,
             $link,
             $gap,
             $gapSeconds,
-            $afresh,
+            $freshStart,
             $this->onDownbeat,
             $this->overDownbeat,
             $this->strength,

@@ -32,7 +32,7 @@ final class StrokeBuilder
         private readonly Part $part,
         private readonly Line $line,
         private readonly SlurLinks $links,
-        private readonly BowConstraints $facts,
+        private readonly BowConstraints $constraints,
         private readonly BowLengths $use,
         private readonly TempoMap $tempo,
     ) {
@@ -42,17 +42,17 @@ final class StrokeBuilder
     }
 
     /** @return list<Stroke> */
-    public function build(UnrolledLine $playing): array
+    public function build(UnrolledLine $unrolled): array
     {
         $strokes = [];
         $group = [];
         $link = SlurLink::None;
         $before = null;
         $afterTremolo = false;
-        foreach ($playing->events as $played) {
+        foreach ($unrolled->events as $played) {
             if (isset($this->silent[$played->event])) {
                 if ($group !== []) {
-                    $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                    $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $unrolled);
                     $before = $group[count($group) - 1];
                     $group = [];
                     $afterTremolo = false;
@@ -64,13 +64,13 @@ final class StrokeBuilder
             $held = $previous === null
                 ? SlurLink::None
                 : $this->links->between($previous->event, $played->event, $played->isLeap);
-            $isBroken = $this->facts->fixes($played->event) || $held === SlurLink::Hook || $held === SlurLink::None;
+            $isBroken = $this->constraints->fixes($played->event) || $held === SlurLink::Hook || $held === SlurLink::None;
             if ($previous !== null && !$isBroken) {
                 $group[] = $played;
                 continue;
             }
             if ($group !== []) {
-                $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+                $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $unrolled);
                 $before = $previous;
                 $afterTremolo = false;
             }
@@ -78,7 +78,7 @@ final class StrokeBuilder
             $link = $held;
         }
         if ($group !== []) {
-            $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $playing);
+            $strokes[] = $this->stroke($group, $link, $before, $afterTremolo, $unrolled);
         }
 
         return $strokes;
@@ -92,14 +92,14 @@ final class StrokeBuilder
     /**
      * @param non-empty-list<PlayedEvent> $group
      */
-    private function stroke(array $group, SlurLink $link, ?PlayedEvent $before, bool $afterTremolo, UnrolledLine $playing): Stroke
+    private function stroke(array $group, SlurLink $link, ?PlayedEvent $before, bool $afterTremolo, UnrolledLine $unrolled): Stroke
     {
         $head = $group[0];
         $printed = $this->line->events[$head->event];
         $measure = $this->score->measures[$printed->measure];
         $isContiguous = $before === null || $before->end()->compare($head->onset) >= 0;
         $gap = $isContiguous ? $this->none : $head->onset->minus($before->end());
-        [$onDownbeat, $overDownbeat] = $this->downbeat($group, $playing);
+        [$onDownbeat, $overDownbeat] = $this->downbeat($group, $unrolled);
         $amount = $this->use->together($group);
 
         return new Stroke(
@@ -107,7 +107,7 @@ final class StrokeBuilder
             $link,
             $gap,
             $isContiguous ? 0.0 : $this->gapSeconds($gap, $before, $head),
-            $this->afresh($head, $before, $gap, $afterTremolo, $playing),
+            $this->afresh($head, $before, $gap, $afterTremolo, $unrolled),
             $onDownbeat,
             $overDownbeat,
             $this->strength($measure, $printed->offset),
@@ -134,7 +134,7 @@ final class StrokeBuilder
         ?PlayedEvent $before,
         Fraction $gap,
         bool $afterTremolo,
-        UnrolledLine $playing,
+        UnrolledLine $unrolled,
     ): ?FreshStartCause {
         if ($before === null) {
             return FreshStartCause::Beginning;
@@ -149,7 +149,7 @@ final class StrokeBuilder
         if ($gap->compare($measure->meter->length()) >= 0) {
             return FreshStartCause::LongRest;
         }
-        foreach (self::measuresWithin($playing, $before->end(), $head->onset) as $visited) {
+        foreach (self::measuresWithin($unrolled, $before->end(), $head->onset) as $visited) {
             if ($visited['hasRehearsal']) {
                 return FreshStartCause::RehearsalMark;
             }
@@ -162,16 +162,16 @@ final class StrokeBuilder
      * @param non-empty-list<PlayedEvent> $group
      * @return array{bool, bool}
      */
-    private function downbeat(array $group, UnrolledLine $playing): array
+    private function downbeat(array $group, UnrolledLine $unrolled): array
     {
         $head = $group[0];
-        $on = $playing->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
+        $on = $unrolled->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
         $over = $on;
         if (!$on) {
             $last = $group[count($group) - 1];
             $end = $last->end();
-            for ($visit = $head->visit + 1; !$over && isset($playing->measures[$visit]); $visit++) {
-                $measure = $playing->measures[$visit];
+            for ($visit = $head->visit + 1; !$over && isset($unrolled->measures[$visit]); $visit++) {
+                $measure = $unrolled->measures[$visit];
                 if ($visit > $last->visit && $measure['onset']->compare($end) >= 0) {
                     break;
                 }
@@ -183,24 +183,24 @@ final class StrokeBuilder
     }
 
     /** @return list<array{onset: Fraction, hasDownbeat: bool, hasRehearsal: bool, measure: int}> */
-    private static function measuresWithin(UnrolledLine $playing, Fraction $from, Fraction $to): array
+    private static function measuresWithin(UnrolledLine $unrolled, Fraction $from, Fraction $to): array
     {
         $low = 0;
-        $high = count($playing->measures);
+        $high = count($unrolled->measures);
         while ($low < $high) {
             $middle = intdiv($low + $high, 2);
-            if ($playing->measures[$middle]['onset']->isLessThan($from)) {
+            if ($unrolled->measures[$middle]['onset']->isLessThan($from)) {
                 $low = $middle + 1;
             } else {
                 $high = $middle;
             }
         }
         $found = [];
-        for ($index = $low; isset($playing->measures[$index]); $index++) {
-            if ($playing->measures[$index]['onset']->isMoreThan($to)) {
+        for ($index = $low; isset($unrolled->measures[$index]); $index++) {
+            if ($unrolled->measures[$index]['onset']->isMoreThan($to)) {
                 break;
             }
-            $found[] = $playing->measures[$index];
+            $found[] = $unrolled->measures[$index];
         }
 
         return $found;

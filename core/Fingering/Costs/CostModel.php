@@ -15,7 +15,7 @@ use UprightPencil\Fingering\States\HandStates;
 use UprightPencil\Music\Pitch;
 
 /**
- * What each grip costs by itself, and what going from one to the next costs, item by item.
+ * What each hand state costs by itself, and what going from one to the next costs, item by item.
  *
  * The items are what the words are made of: a price that cannot be named has no place here.
  *
@@ -28,7 +28,7 @@ final readonly class CostModel
         private Strings $strings,
         private Fingerboard $board,
         private FingerSettings $settings,
-        private HandStates $grips,
+        private HandStates $states,
     ) {
     }
 
@@ -37,20 +37,20 @@ final readonly class CostModel
      * @param bool $wantsFourNext whether a half step higher follows in the slur, for which the fourth finger is wanted
      * @return Items
      */
-    public function own(HandState $grip, HandEvent $moment, bool $descends, bool $wantsFourNext = false): array
+    public function own(HandState $state, HandEvent $event, bool $descends, bool $wantsFourNext = false): array
     {
         $items = [];
-        foreach ($grip->stops as $index => $stop) {
+        foreach ($state->stops as $index => $stop) {
             $items = $stop[1] === 0
-                ? [...$items, ...$this->open($moment, $descends)]
-                : [...$items, ...$this->stop($stop, $grip->frame, $moment, $moment->pitches[$index], $descends, $wantsFourNext)];
+                ? [...$items, ...$this->open($event, $descends)]
+                : [...$items, ...$this->stop($stop, $state->frame, $event, $event->pitches[$index], $descends, $wantsFourNext)];
         }
-        if (!$grip->isOpen) {
-            $price = $this->settings->position($this->hand->instrument, $grip->frame);
+        if (!$state->isOpen) {
+            $price = $this->settings->position($this->hand->instrument, $state->frame);
             if ($price > 0.0) {
                 $items[] = [CostKind::Position, $price];
             }
-            if ($this->settings->goesHome && $grip->frame !== 2 && !$moment->isSlurred) {
+            if ($this->settings->goesHome && $state->frame !== 2 && !$event->isSlurred) {
                 $items[] = [CostKind::Home, $this->settings->home];
             }
         }
@@ -59,17 +59,17 @@ final readonly class CostModel
     }
 
     /** @return Items */
-    private function open(HandEvent $moment, bool $descends): array
+    private function open(HandEvent $event, bool $descends): array
     {
         $items = [];
-        if (!$moment->isSlurred && $this->settings->open === 'four') {
+        if (!$event->isSlurred && $this->settings->open === 'four') {
             $items[] = [CostKind::Open, $this->settings->openUnderFour];
         }
-        if (!$moment->isSlurred && $this->settings->open === 'descending-four' && $descends) {
+        if (!$event->isSlurred && $this->settings->open === 'descending-four' && $descends) {
             $items[] = [CostKind::Open, $this->settings->openDescending];
         }
         $isOlder = in_array($this->settings->profile, ['third-position', 'advanced'], true);
-        if ($isOlder && $moment->lasts > 1.1 && $moment->isSoft) {
+        if ($isOlder && $event->lasts > 1.1 && $event->isSoft) {
             $items[] = [CostKind::OpenRings, $this->settings->openRings];
         }
 
@@ -80,18 +80,18 @@ final readonly class CostModel
      * @param array{int, int, int, string} $stop
      * @return Items
      */
-    private function stop(array $stop, int $frame, HandEvent $moment, Pitch $pitch, bool $descends, bool $wantsFourNext): array
+    private function stop(array $stop, int $frame, HandEvent $event, Pitch $pitch, bool $descends, bool $wantsFourNext): array
     {
         [$string, $finger, $semitones, $shape] = $stop;
-        $count = count($moment->pitches);
+        $count = count($event->pitches);
         $items = [];
-        $isUnison = count($moment->pitches) === 2 && $moment->pitches[0]->semitone() === $moment->pitches[1]->semitone();
+        $isUnison = count($event->pitches) === 2 && $event->pitches[0]->semitone() === $event->pitches[1]->semitone();
         if ($finger === 4 && $this->hand->isViolin() && !$isUnison) {
             $isFirstYear = $this->settings->profile === 'first-year';
             $items[] = [CostKind::Fourth, $isFirstYear ? $this->settings->fourthFirstYear : $this->settings->fourthFinger];
         }
         $wantsFour = $this->settings->open === 'four' || ($this->settings->open === 'descending-four' && $descends);
-        if (!$moment->isSlurred && !$wantsFour && $count === 1 && $this->grips->hasOpen($pitch)) {
+        if (!$event->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
             $items[] = [CostKind::FourthForOpen, $this->settings->fourthForOpen];
         }
         $steps = $pitch->step() - $this->strings->steps[$string];
@@ -123,7 +123,7 @@ final readonly class CostModel
             // The same places lie under the open hand of the position below.
             $items[] = [CostKind::Extension, $this->settings->backFromHigh];
         }
-        $highest = $count === 1 ? $this->grips->highestStop($pitch, $moment->keyFifths) : null;
+        $highest = $count === 1 ? $this->states->highestStop($pitch, $event->keyFifths) : null;
         if ($highest !== null && $highest > $string) {
             $each = $this->hand->isViolin() ? $this->settings->lowerStringViolin : $this->settings->lowerStringLow;
             $items[] = [CostKind::LowerString, $each * ($highest - $string)];
@@ -150,25 +150,25 @@ final readonly class CostModel
     }
 
     /**
-     * What going from one grip to the next costs.
+     * What going from one hand state to the next costs.
      *
      * @param bool $sameLetter whether both are one note of the same letter and octave
      * @param bool $samePitch whether the pitches are the same
      * @return Items
      */
-    public function move(HandState $from, HandState $to, HandEvent $moment, bool $sameLetter, bool $samePitch): array
+    public function move(HandState $from, HandState $to, HandEvent $event, bool $sameLetter, bool $samePitch): array
     {
         $items = [];
         $apart = self::stringsApart($from, $to);
         if ($apart > 0) {
-            $items[] = $this->crossing($from, $to, $apart, $moment);
-            if ($moment->isSlurred && $this->whistles($from, $to)) {
+            $items[] = $this->crossing($from, $to, $apart, $event);
+            if ($event->isSlurred && $this->whistles($from, $to)) {
                 $items[] = [CostKind::OpenWhistles, $this->settings->openWhistles];
             }
         }
         if ($from->frame !== $to->frame) {
-            $items[] = $this->shift($from, $to, $moment, $sameLetter);
-        } elseif ($moment->since - $moment->rest < $this->settings->memorySeconds && $moment->rest < 1.0) {
+            $items[] = $this->shift($from, $to, $event, $sameLetter);
+        } elseif ($event->since - $event->rest < $this->settings->memorySeconds && $event->rest < 1.0) {
             $items = [...$items, ...$this->clashes($from, $to, $sameLetter)];
         }
         if ($samePitch && $from->stops !== $to->stops) {
@@ -178,7 +178,7 @@ final readonly class CostModel
         return $items;
     }
 
-    /** Strings between two grips; 0 when they share one. */
+    /** Strings between two hand states; 0 when they share one. */
     private static function stringsApart(HandState $from, HandState $to): int
     {
         $least = 9;
@@ -192,21 +192,21 @@ final readonly class CostModel
     }
 
     /** @return array{CostKind, float} */
-    private function crossing(HandState $from, HandState $to, int $apart, HandEvent $moment): array
+    private function crossing(HandState $from, HandState $to, int $apart, HandEvent $event): array
     {
         $settings = $this->settings;
-        $fast = max(0.0, ($settings->crossingSeconds - $moment->since) / $settings->crossingSeconds);
-        $price = $moment->isSlurred
+        $fast = max(0.0, ($settings->crossingSeconds - $event->since) / $settings->crossingSeconds);
+        $price = $event->isSlurred
             ? $settings->slurCrossing + $settings->slurCrossingFast * $fast
             : $settings->crossing + $settings->crossingFast * $fast;
-        if ($moment->rest >= $settings->restSeconds) {
+        if ($event->rest >= $settings->restSeconds) {
             $price = $settings->crossing * 0.4;
         }
         if ($apart === 1 && self::isLaid($from, $to)) {
             $price *= $settings->laidFinger;
         }
 
-        return [$moment->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing, $price * (1 + 0.5 * ($apart - 1))];
+        return [$event->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing, $price * (1 + 0.5 * ($apart - 1))];
     }
 
     /** One finger laid across a fifth (a fourth on the bass). */
@@ -226,7 +226,7 @@ final readonly class CostModel
     }
 
     /** @return array{CostKind, float} */
-    private function shift(HandState $from, HandState $to, HandEvent $moment, bool $sameLetter): array
+    private function shift(HandState $from, HandState $to, HandEvent $event, bool $sameLetter): array
     {
         $settings = $this->settings;
         $far = abs($from->frame - $to->frame);
@@ -241,7 +241,7 @@ final readonly class CostModel
             // The hand goes while the open string sounds, not when it is over.
             $ease = min($ease, $settings->easeOpen * 1.05);
         }
-        if ($moment->rest >= $settings->restSeconds || $moment->isFresh) {
+        if ($event->rest >= $settings->restSeconds || $event->isFresh) {
             $ease = min($ease, $settings->easeRest);
         }
         // A hand that opens on the way does not merely slip.
@@ -255,7 +255,7 @@ final readonly class CostModel
         if ($isFirst) {
             $ease = min($ease, $settings->easeFirstFinger);
         }
-        $price *= $ease * ($moment->isSlurred ? $settings->shiftInSlur : 1.0);
+        $price *= $ease * ($event->isSlurred ? $settings->shiftInSlur : 1.0);
         if ($isOnString && abs($from->stops[0][2] - $to->stops[0][2]) === 1) {
             $slide = $settings->handSlide + ($sameLetter ? $settings->slideOwned : $settings->slide);
             if ($slide < $price) {
@@ -263,7 +263,7 @@ final readonly class CostModel
             }
         }
 
-        return [$moment->isSlurred ? CostKind::SlurShift : CostKind::Shift, $price];
+        return [$event->isSlurred ? CostKind::SlurShift : CostKind::Shift, $price];
     }
 
     /**
@@ -334,7 +334,7 @@ final readonly class CostModel
         return null;
     }
 
-    /** Whether the hand opens or closes between two grips of one frame. */
+    /** Whether the hand opens or closes between two hand states of one frame. */
     private function isReshaped(HandState $from, HandState $to): bool
     {
         if ($from->isOpen || $to->isOpen) {

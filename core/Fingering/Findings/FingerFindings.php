@@ -45,41 +45,41 @@ final class FingerFindings
         private readonly Hand $hand,
         private readonly Strings $strings,
         private readonly Fingerboard $board,
-        private readonly FingerConstraints $facts,
+        private readonly FingerConstraints $constraints,
         private readonly FingerSettings $settings,
         private readonly array $reminded = [],
     ) {
     }
 
-    /** A moment whose grips were looked for: told when it is not within what the class knows, or not as it was asked. */
-    public function met(HandEvent $moment, Playability $answer, bool $isReduced): void
+    /** A moment whose hand states were looked for: told when it is not within what the class knows, or not as it was asked. */
+    public function met(HandEvent $event, Playability $answer, bool $isReduced): void
     {
-        $name = self::name($moment->pitches[count($moment->pitches) - 1]);
+        $name = self::name($event->pitches[count($event->pitches) - 1]);
         if ($isReduced && $answer !== Playability::OutOfReach) {
             $this->flag(
                 FlagCode::OutOfRange,
                 "No hand of this level takes this chord; {$name} on top is fingered. Divide it between partners,"
                     . ' or play the top note only.',
-                $moment,
-                $this->leaveOut($moment),
+                $event,
+                $this->leaveOut($event),
             );
         }
         switch ($answer) {
             case Playability::OutOfReach:
-                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $moment);
+                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $event);
                 break;
             case Playability::BeyondTheClass:
-                $asker = $this->asker($moment);
+                $asker = $this->asker($event);
                 $this->flag(FlagCode::OutOfRange, $asker === null
                     ? "{$name} is more than this class has learned ({$this->level()}); it is fingered all the same."
-                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $moment);
+                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $event);
                 break;
             case Playability::CannotBeAsked:
-                $asker = $this->asker($moment) ?? 'The mark';
+                $asker = $this->asker($event) ?? 'The mark';
                 $this->flag(
                     FlagCode::MarksContradict,
                     "{$asker} cannot be played for {$name}: no hand reaches it so. The nearest possible finger is taken.",
-                    $moment,
+                    $event,
                 );
                 break;
             case Playability::AsAsked:
@@ -91,9 +91,9 @@ final class FingerFindings
     public function along(HandPath $path, RepeatJumps $jumps): array
     {
         for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
-            $moment = $path->moment($layer);
-            $grip = $path->chosen($layer);
-            $this->stretches($moment, $grip);
+            $event = $path->eventAt($layer);
+            $state = $path->chosen($layer);
+            $this->stretches($event, $state);
             if ($layer > 0) {
                 $this->crossings($path, $layer);
                 $this->shifts($path, $layer);
@@ -101,14 +101,14 @@ final class FingerFindings
             }
         }
         foreach ($jumps->withoutTime() as ['from' => $from, 'to' => $to, 'since' => $since, 'needs' => $needs]) {
-            $last = $this->score->measures[$path->moment($from)->measure]->number;
+            $last = $this->score->measures[$path->eventAt($from)->measure]->number;
             $this->flag(FlagCode::ShiftWithoutTime, sprintf(
                 'Coming from measure %s there is no time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
                 $last,
                 $this->hand->nameOf($path->chosen($to)->frame),
                 $needs,
                 $since,
-            ), $path->moment($to));
+            ), $path->eventAt($to));
         }
         foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
             $id = $this->part->notes[$note]->id;
@@ -122,38 +122,38 @@ final class FingerFindings
 
     private function crossings(HandPath $path, int $layer): void
     {
-        $moment = $path->moment($layer);
+        $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
         $to = $path->chosen($layer);
-        if (!$moment->isSlurred || $moment->since >= self::FAST_SLUR || $moment->isGrace || CostModel::isLaid($from, $to)) {
+        if (!$event->isSlurred || $event->since >= self::FAST_SLUR || $event->isGrace || CostModel::isLaid($from, $to)) {
             return;
         }
         $one = $this->strings->names[$from->stops[0][0]];
         $other = $this->strings->names[$to->stops[0][0]];
-        $key = "crossing {$moment->measure}";
+        $key = "crossing {$event->measure}";
         if ($one === $other || isset($this->told[$key])) {
             return;
         }
         $this->told[$key] = true;
-        $here = self::name($moment->pitches[0]);
-        $there = self::name($path->moment($layer - 1)->pitches[0]);
+        $here = self::name($event->pitches[0]);
+        $there = self::name($path->eventAt($layer - 1)->pitches[0]);
         $count = $this->crossingsIn($path, $layer);
-        $number = $this->score->measures[$moment->measure]->number;
+        $number = $this->score->measures[$event->measure]->number;
         $this->flag(
             FlagCode::CrossingInSlur,
-            sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $moment->since)
+            sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $event->since)
                 . ($count > 1 ? "; {$count} such crossings in this measure." : '.'),
-            $moment,
+            $event,
             [new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"])],
         );
     }
 
     private function crossingsIn(HandPath $path, int $layer): int
     {
-        $measure = $path->moment($layer)->measure;
+        $measure = $path->eventAt($layer)->measure;
         $count = 0;
-        for ($at = $layer; $at < $path->count() && $path->moment($at)->measure === $measure; $at++) {
-            $isFast = $path->moment($at)->isSlurred && $path->moment($at)->since < self::FAST_SLUR;
+        for ($at = $layer; $at < $path->count() && $path->eventAt($at)->measure === $measure; $at++) {
+            $isFast = $path->eventAt($at)->isSlurred && $path->eventAt($at)->since < self::FAST_SLUR;
             $isCrossing = $path->chosen($at)->stops[0][0] !== $path->chosen($at - 1)->stops[0][0];
             $count += $isFast && $isCrossing ? 1 : 0;
         }
@@ -163,7 +163,7 @@ final class FingerFindings
 
     private function shifts(HandPath $path, int $layer): void
     {
-        $moment = $path->moment($layer);
+        $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
         $to = $path->chosen($layer);
         $far = abs($from->frame - $to->frame);
@@ -171,18 +171,18 @@ final class FingerFindings
             return;
         }
         $needs = Hand::secondsToShift($far);
-        if ($far > 1 && $moment->since < $needs) {
+        if ($far > 1 && $event->since < $needs) {
             $this->flag(FlagCode::ShiftWithoutTime, sprintf(
                 'No time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
                 $this->hand->nameOf($to->frame),
                 $needs,
-                $moment->since,
-            ), $moment);
-        } elseif ($moment->isSlurred && $far > 1 && $from->stops[0][0] !== $to->stops[0][0]) {
+                $event->since,
+            ), $event);
+        } elseif ($event->isSlurred && $far > 1 && $from->stops[0][0] !== $to->stops[0][0]) {
             $this->flag(
                 FlagCode::ShiftWithoutTime,
                 'The slur holds a shift to ' . $this->hand->nameOf($to->frame) . ' and a crossing at once.',
-                $moment,
+                $event,
             );
         }
     }
@@ -190,18 +190,18 @@ final class FingerFindings
     /** One finger at two places close together, next door or on one string: where the second is pulled after the first. */
     private function clashes(HandPath $path, int $layer): void
     {
-        $moment = $path->moment($layer);
-        $grip = $path->chosen($layer);
-        foreach ($grip->isOpen ? [] : $grip->memory as [$string, $finger, $semitones]) {
+        $event = $path->eventAt($layer);
+        $state = $path->chosen($layer);
+        foreach ($state->isOpen ? [] : $state->memory as [$string, $finger, $semitones]) {
             for ($back = $layer - 1; $back >= 0; $back--) {
-                $before = $path->moment($back);
+                $before = $path->eventAt($back);
                 $there = $path->chosen($back);
-                if ($moment->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $grip->frame) {
+                if ($event->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $state->frame) {
                     break;
                 }
                 foreach ($there->isOpen ? [] : $there->memory as [$otherString, $otherFinger, $otherSemitones]) {
                     if ($otherFinger === $finger && abs($otherString - $string) === 1 && $otherSemitones !== $semitones) {
-                        $this->clash($moment, $before, $finger, $semitones > $otherSemitones);
+                        $this->clash($event, $before, $finger, $semitones > $otherSemitones);
                         break 2;
                     }
                     if ($otherFinger === $finger) {
@@ -212,9 +212,9 @@ final class FingerFindings
         }
     }
 
-    private function clash(HandEvent $moment, HandEvent $before, int $finger, bool $isHigher): void
+    private function clash(HandEvent $event, HandEvent $before, int $finger, bool $isHigher): void
     {
-        $here = self::name($moment->pitches[0]);
+        $here = self::name($event->pitches[0]);
         $there = self::name($before->pitches[0]);
         // Said where it first happens: the hand that knows it there knows it everywhere.
         $key = "clash {$finger} {$there} {$here}";
@@ -224,47 +224,47 @@ final class FingerFindings
         $this->told[$key] = true;
         $this->flag(FlagCode::FingerClash, $isHigher
             ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
-            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $moment);
+            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event);
     }
 
-    private function stretches(HandEvent $moment, HandState $grip): void
+    private function stretches(HandEvent $event, HandState $state): void
     {
         $kind = $this->hand->instrument->value;
         $isTrained = in_array($this->settings->profile, ['third-position', 'advanced'], true);
         $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$isTrained ? 1 : 0];
-        foreach ($grip->stops as [, , $semitones, $shape]) {
+        foreach ($state->stops as [, , $semitones, $shape]) {
             if ($shape !== 'forward' && $shape !== 'back') {
                 continue;
             }
             $mm = $shape === 'forward'
-                ? $this->board->span($grip->frame, $semitones)
-                : $this->board->span($semitones, $grip->frame + 3);
+                ? $this->board->span($state->frame, $semitones)
+                : $this->board->span($semitones, $state->frame + 3);
             if ($mm > $limit) {
                 $this->flag(FlagCode::Stretch, sprintf(
                     'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
                         . ' go or shift; stop if it hurts, and tell your teacher.',
-                    self::name($moment->pitches[0]),
+                    self::name($event->pitches[0]),
                     (int) round($mm),
                     (int) $limit,
-                ), $moment);
+                ), $event);
             }
         }
     }
 
     /** @return list<Remedy> */
-    private function leaveOut(HandEvent $moment): array
+    private function leaveOut(HandEvent $event): array
     {
         $chord = [];
         foreach ($this->part->notes as $position => $note) {
-            $isSameMoment = $note->measure === $moment->measure && !$note->isGrace
-                && abs($this->score->onsetOf($note)->toFloat() - $moment->onset) < 1e-9
-                && $note->line === $this->part->notes[$moment->notes[0]]->line;
-            if ($isSameMoment && !in_array($position, $moment->notes, true)) {
+            $isSameMoment = $note->measure === $event->measure && !$note->isGrace
+                && abs($this->score->onsetOf($note)->toFloat() - $event->onset) < 1e-9
+                && $note->line === $this->part->notes[$event->notes[0]]->line;
+            if ($isSameMoment && !in_array($position, $event->notes, true)) {
                 $chord[] = "{$note->id} leave out";
             }
         }
 
-        $top = $this->part->notes[$moment->notes[count($moment->notes) - 1]]->id;
+        $top = $this->part->notes[$event->notes[count($event->notes) - 1]]->id;
 
         return $chord === []
             ? []
@@ -272,10 +272,10 @@ final class FingerFindings
     }
 
     /** Who asks for what is fixed at a moment, quoted. */
-    private function asker(HandEvent $moment): ?string
+    private function asker(HandEvent $event): ?string
     {
-        foreach ($moment->notes as $note) {
-            $fact = $this->facts->finger($note) ?? $this->facts->position($note) ?? $this->facts->string($note);
+        foreach ($event->notes as $note) {
+            $fact = $this->constraints->finger($note) ?? $this->constraints->position($note) ?? $this->constraints->string($note);
             if ($fact !== null) {
                 return $fact['mark'] === null ? 'What the edition prints' : "“{$fact['mark']->words()}”";
             }
@@ -296,9 +296,9 @@ final class FingerFindings
     }
 
     /** @param list<Remedy> $ways */
-    private function flag(FlagCode $code, string $text, HandEvent $moment, array $ways = []): void
+    private function flag(FlagCode $code, string $text, HandEvent $event, array $ways = []): void
     {
-        $this->at($code, $text, $moment->notes[count($moment->notes) - 1], $ways);
+        $this->at($code, $text, $event->notes[count($event->notes) - 1], $ways);
     }
 
     /** @param list<Remedy> $ways */

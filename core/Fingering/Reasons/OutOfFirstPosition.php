@@ -49,7 +49,7 @@ final readonly class OutOfFirstPosition
     private function reason(int $from, int $to): string
     {
         $name = Reasons::positionInWords($this->hand->nameOf($this->path->chosen($from)->frame));
-        $again = $this->path->again($from, $to, static fn (int $layer, HandState $grip): bool => $grip->frame === self::HOME);
+        $again = $this->path->again($from, $to, static fn (int $layer, HandState $state): bool => $state->frame === self::HOME);
         if ($again === null) {
             return "{$name}: first position does not reach " . $this->firstOutOfReach($from, $to);
         }
@@ -58,19 +58,19 @@ final readonly class OutOfFirstPosition
         $theirs = $this->path->bill($from, $last, $again[1]);
         $worst = null;
         $most = 0.0;
-        foreach (CostKind::cases() as $toll) {
-            $more = ($theirs[$toll->value][0] ?? 0.0) - ($mine[$toll->value][0] ?? 0.0);
+        foreach (CostKind::cases() as $kind) {
+            $more = ($theirs[$kind->value][0] ?? 0.0) - ($mine[$kind->value][0] ?? 0.0);
             if ($more > $most) {
                 $most = $more;
-                $worst = $toll;
+                $worst = $kind;
             }
         }
         if ($worst === null) {
             return "{$name}: the hand stays from the notes around";
         }
         [, $times, $first] = $theirs[$worst->value];
-        $before = $first > 0 ? $this->path->gripAt($first - 1, $again[1]) : null;
-        $phrase = $this->reasons->phrase($worst, $first, $before, $this->path->gripAt($first, $again[1]));
+        $before = $first > 0 ? $this->path->stateAt($first - 1, $again[1]) : null;
+        $phrase = $this->reasons->phrase($worst, $first, $before, $this->path->stateAt($first, $again[1]));
 
         return "{$name}: in first position " . $phrase . ($times > 1 ? ", and so on, {$times} times" : '');
     }
@@ -78,8 +78,8 @@ final readonly class OutOfFirstPosition
     private function firstOutOfReach(int $from, int $to): string
     {
         for ($layer = $from; $layer <= $to; $layer++) {
-            if (!$this->path->has($layer, static fn (HandState $grip): bool => $grip->frame === self::HOME)) {
-                $pitches = $this->path->moment($layer)->pitches;
+            if (!$this->path->has($layer, static fn (HandState $state): bool => $state->frame === self::HOME)) {
+                $pitches = $this->path->eventAt($layer)->pitches;
                 $highest = $pitches[count($pitches) - 1];
 
                 return $highest->spoken() . $highest->octave;

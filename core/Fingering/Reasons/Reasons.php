@@ -71,31 +71,31 @@ final readonly class Reasons
             . $this->phrase(...$worse);
     }
 
-    /** A grip in words: "4 on D, first position". */
-    public function name(HandState $grip, int $layer): string
+    /** A hand state in words: "4 on D, first position". */
+    public function name(HandState $state, int $layer): string
     {
         $words = [];
-        foreach ($grip->stops as [$string, $finger, , $shape]) {
+        foreach ($state->stops as [$string, $finger, , $shape]) {
             $words[] = NoteFinger::inWords($finger, $shape) . " on {$this->strings->names[$string]}";
         }
         $name = implode(' with ', $words);
         $here = $this->path->chosen($layer);
 
-        return $grip->isOpen || $grip->frame === $here->frame ? $name : "{$name} in " . $this->hand->nameOf($grip->frame);
+        return $state->isOpen || $state->frame === $here->frame ? $name : "{$name} in " . $this->hand->nameOf($state->frame);
     }
 
     private function only(int $layer): string
     {
-        $grip = $this->path->chosen($layer);
-        if ($grip->isOpen) {
+        $state = $this->path->chosen($layer);
+        if ($state->isOpen) {
             return 'the open string';
         }
 
-        return 'the only place for it in ' . self::positionInWords($this->hand->nameOf($grip->frame));
+        return 'the only place for it in ' . self::positionInWords($this->hand->nameOf($state->frame));
     }
 
     /**
-     * What costs more in the other way, and what costs less: the largest item of each, with its layer and grips.
+     * What costs more in the other way, and what costs less: the largest item of each, with its layer and hand states.
      *
      * @return array{array{CostKind, int, HandState|null, HandState}|null, array{CostKind, int, HandState|null, HandState}|null}
      */
@@ -105,13 +105,13 @@ final readonly class Reasons
         $atMine = $atTheirs = [];
         $left = $this->path->leaving($layer, $position, self::REACH);
         foreach ($left as $index => ['layer' => $at, 'more' => $more, 'less' => $less]) {
-            foreach ($less as [$toll, $price]) {
-                $mine[$toll->value] = ($mine[$toll->value] ?? 0.0) + $price;
-                $atMine[$toll->value] = $this->nearest($atMine[$toll->value] ?? null, $index, $layer, $left);
+            foreach ($less as [$kind, $price]) {
+                $mine[$kind->value] = ($mine[$kind->value] ?? 0.0) + $price;
+                $atMine[$kind->value] = $this->nearest($atMine[$kind->value] ?? null, $index, $layer, $left);
             }
-            foreach ($more as [$toll, $price]) {
-                $theirs[$toll->value] = ($theirs[$toll->value] ?? 0.0) + $price;
-                $atTheirs[$toll->value] = $this->nearest($atTheirs[$toll->value] ?? null, $index, $layer, $left);
+            foreach ($more as [$kind, $price]) {
+                $theirs[$kind->value] = ($theirs[$kind->value] ?? 0.0) + $price;
+                $atTheirs[$kind->value] = $this->nearest($atTheirs[$kind->value] ?? null, $index, $layer, $left);
             }
         }
         $worse = $better = null;
@@ -146,7 +146,7 @@ final readonly class Reasons
     }
 
     /** One item in words, as what would happen. */
-    public function phrase(CostKind $toll, int $layer, ?HandState $from, HandState $to): string
+    public function phrase(CostKind $kind, int $layer, ?HandState $from, HandState $to): string
     {
         $here = $this->pitch($layer);
         $there = $layer > 0 ? $this->pitch($layer - 1) : $here;
@@ -155,7 +155,7 @@ final readonly class Reasons
         $finger = $to->stops[0][1];
         $position = $this->hand->nameOf($to->frame);
 
-        return match ($toll) {
+        return match ($kind) {
             CostKind::SlurCrossing => "{$there}–{$here} crosses from {$before} to {$string} inside the slur at ♩ = {$this->speed($layer)}",
             CostKind::Crossing => "the bow crosses from {$before} to {$string} for {$here}" . $this->inTime($layer),
             CostKind::Shift => "a shift to {$position} " . ($to->isOpen ? "on the open {$string}" : "between {$there} and {$here}"),
@@ -182,11 +182,11 @@ final readonly class Reasons
     }
 
     /** What the chosen way gains by not paying an item. */
-    private function gain(CostKind $toll, HandState $grip): string
+    private function gain(CostKind $kind, HandState $state): string
     {
-        $string = $this->strings->names[$grip->stops[0][0]];
+        $string = $this->strings->names[$state->stops[0][0]];
 
-        return match ($toll) {
+        return match ($kind) {
             CostKind::SlurCrossing => 'keeps the slur on one string',
             CostKind::Crossing => "keeps the bow on the {$string} string",
             CostKind::Shift => 'the hand stays where it is',
@@ -201,15 +201,15 @@ final readonly class Reasons
             CostKind::FourWanted => 'the fourth finger is free for the next note',
             CostKind::Altered => 'the finger at its usual place',
             CostKind::LowerString => "low on the {$string} string",
-            CostKind::Position => self::positionInWords($this->hand->nameOf($grip->frame)) . ' serves',
+            CostKind::Position => self::positionInWords($this->hand->nameOf($state->frame)) . ' serves',
             CostKind::Home => 'back home',
             CostKind::Refinger => 'the finger is there already',
         };
     }
 
-    private function saving(CostKind $toll, int $layer, ?HandState $from, HandState $to): string
+    private function saving(CostKind $kind, int $layer, ?HandState $from, HandState $to): string
     {
-        return match ($toll) {
+        return match ($kind) {
             CostKind::SlurCrossing => 'no crossing inside the slur',
             CostKind::Crossing => 'one crossing less',
             CostKind::Shift, CostKind::SlurShift => 'no shift to ' . $this->hand->nameOf($to->frame),
@@ -228,13 +228,13 @@ final readonly class Reasons
             CostKind::Reshape => 'the hand stays as it is',
             CostKind::OpenRings => 'no ringing open string',
             CostKind::Refinger => 'no other finger on the same note',
-            default => 'saves ' . $this->phrase($toll, $layer, $from, $to),
+            default => 'saves ' . $this->phrase($kind, $layer, $from, $to),
         };
     }
 
     private function pitch(int $layer): string
     {
-        $pitches = $this->path->moment($layer)->pitches;
+        $pitches = $this->path->eventAt($layer)->pitches;
         $pitch = $pitches[count($pitches) - 1];
 
         return $pitch->spoken() . $pitch->octave;
@@ -242,14 +242,14 @@ final readonly class Reasons
 
     private function speed(int $layer): int
     {
-        $onset = Fraction::of((int) round($this->path->moment($layer)->onset * 480), 480);
+        $onset = Fraction::of((int) round($this->path->eventAt($layer)->onset * 480), 480);
 
         return (int) round($this->tempo->quartersPerMinuteAt($onset));
     }
 
     private function inTime(int $layer): string
     {
-        $since = $this->path->moment($layer)->since;
+        $since = $this->path->eventAt($layer)->since;
 
         return $since < 0.4 ? sprintf(' within %.2f s', $since) : '';
     }
@@ -264,11 +264,11 @@ final readonly class Reasons
         return sprintf(' (%d mm)', (int) round($this->board->span($memory[0][2], $to->stops[0][2])));
     }
 
-    private function stretch(HandState $grip): float
+    private function stretch(HandState $state): float
     {
-        [, , $semitones] = $grip->stops[0];
+        [, , $semitones] = $state->stops[0];
 
-        return $this->board->span($grip->frame, $semitones) ?: $this->board->span($semitones, $semitones + 1);
+        return $this->board->span($state->frame, $semitones) ?: $this->board->span($semitones, $semitones + 1);
     }
 
     public static function positionInWords(string $name): string

@@ -101,12 +101,12 @@ final readonly class FingerSettings
 
     public function position(Instrument $instrument, int $frame): float
     {
-        $prices = match ($instrument) {
+        $costs = match ($instrument) {
             Instrument::Cello => self::POSITION_CELLO,
             Instrument::Bass => self::POSITION_BASS,
             default => self::POSITION_VIOLIN,
         };
 
-        return $prices[min($frame, count($prices))] ?? 0.5;
+        return $costs[min($frame, count($costs))] ?? 0.5;
     }
 }

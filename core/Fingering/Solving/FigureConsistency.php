@@ -54,12 +54,12 @@ final readonly class FigureConsistency
 
     private function hold(int $model, int $start, int $length): bool
     {
-        $isSamePitch = $this->path->moment($model)->pitches[0]->semitone() === $this->path->moment($start)->pitches[0]->semitone();
+        $isSamePitch = $this->path->eventAt($model)->pitches[0]->semitone() === $this->path->eventAt($start)->pitches[0]->semitone();
         $fingers = [];
         $differ = false;
         for ($index = 0; $index < $length; $index++) {
-            $grip = $this->path->chosen($model + $index);
-            $fingers[$start + $index] = $isSamePitch ? $grip->answer() : $grip->finger();
+            $state = $this->path->chosen($model + $index);
+            $fingers[$start + $index] = $isSamePitch ? $state->answer() : $state->finger();
             $mine = $this->path->chosen($start + $index);
             $differ = $differ || $fingers[$start + $index] !== ($isSamePitch ? $mine->answer() : $mine->finger());
         }
@@ -69,8 +69,8 @@ final readonly class FigureConsistency
         $again = $this->path->again(
             max(0, $start - self::MARGIN),
             min($this->path->count() - 1, $start + $length - 1 + self::MARGIN),
-            static fn (int $layer, HandState $grip): bool
-                => !isset($fingers[$layer]) || $fingers[$layer] === ($isSamePitch ? $grip->answer() : $grip->finger()),
+            static fn (int $layer, HandState $state): bool
+                => !isset($fingers[$layer]) || $fingers[$layer] === ($isSamePitch ? $state->answer() : $state->finger()),
         );
         if ($again === null || $again[0] > $this->settings->figurePerNote * $length) {
             return false;

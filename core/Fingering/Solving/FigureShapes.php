@@ -38,14 +38,14 @@ final readonly class FigureShapes
         $before = null;
         $up = $down = $leaps = 0;
         for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
-            $moment = $path->moment($layer);
-            $semitone = $moment->pitches[0]->semitone();
+            $event = $path->eventAt($layer);
+            $semitone = $event->pitches[0]->semitone();
             $step = $before === null ? 0 : $semitone - $before;
-            $isChord = $moment->isChord();
-            $rhythm = (int) round($moment->quarters * 1e4);
-            $begins[] = !$moment->isGrace && !$isChord && fmod($moment->onset, 0.5) < 1e-6;
-            $goesOn[] = !$isChord && $moment->rest <= 0.0;
-            $looks = "{$step}:{$rhythm}" . ($moment->isSlurred ? '(' : ' ');
+            $isChord = $event->isChord();
+            $rhythm = (int) round($event->quarters * 1e4);
+            $begins[] = !$event->isGrace && !$isChord && fmod($event->onset, 0.5) < 1e-6;
+            $goesOn[] = !$isChord && $event->rest <= 0.0;
+            $looks = "{$step}:{$rhythm}" . ($event->isSlurred ? '(' : ' ');
             $rhythms .= pack('v', $numbers[$rhythm] ??= count($numbers));
             $steps .= pack('v', $numbers[$looks] ??= count($numbers));
             $up += (int) ($step > 0);

@@ -15,34 +15,34 @@ use UprightPencil\Fingering\States\StateOptions;
 use UprightPencil\Path\BestPath;
 use UprightPencil\Path\Moves;
 
-/** The best path of the left hand through a line: layers of grips, priced, solved, and asked for what else was possible. */
+/** The best path of the left hand through a line: layers of hand states, priced, solved, and asked for what else was possible. */
 final class HandPath
 {
     /** @var list<HandState> by number */
-    private readonly array $grips;
+    private readonly array $states;
     /** @var list<list<int>> numbers by layer */
     private readonly array $layers;
     private readonly CostCache $priced;
-    /** @var list<int> position of the chosen grip by layer */
+    /** @var list<int> position of the chosen hand state by layer */
     private array $chosen = [];
-    /** @var array<int, string> why a grip was taken afterwards, by layer */
+    /** @var array<int, string> why a hand state was taken afterwards, by layer */
     private array $because = [];
     private ?BestPath $path = null;
 
     /**
-     * @param list<HandEvent> $moments
+     * @param list<HandEvent> $events
      * @param list<StateOptions> $options of each moment, none of them empty
      */
     public function __construct(
-        private readonly array $moments,
+        private readonly array $events,
         array $options,
         CostModel $prices,
         FingerSettings $settings,
     ) {
-        $layers = StateLayers::of($moments, $options, $settings);
-        $this->grips = $layers->grips;
+        $layers = StateLayers::of($events, $options, $settings);
+        $this->states = $layers->states;
         $this->layers = $layers->layers;
-        $this->priced = new CostCache($moments, $this->grips, $this->layers, $prices);
+        $this->priced = new CostCache($events, $this->states, $this->layers, $prices);
     }
 
     public function solve(): void
@@ -53,25 +53,25 @@ final class HandPath
 
     public function count(): int
     {
-        return count($this->moments);
+        return count($this->events);
     }
 
-    public function moment(int $layer): HandEvent
+    public function eventAt(int $layer): HandEvent
     {
-        return $this->moments[$layer];
+        return $this->events[$layer];
     }
 
     public function chosen(int $layer): HandState
     {
-        return $this->grips[$this->layers[$layer][$this->chosen[$layer]]];
+        return $this->states[$this->layers[$layer][$this->chosen[$layer]]];
     }
 
     /**
-     * Solves a stretch again with fewer grips, between ends that stay.
+     * Solves a stretch again with fewer hand states, between ends that stay.
      *
      * @param int $from first layer that may change
      * @param int $to last layer that may change
-     * @param callable(int, HandState): bool $allows given a layer and a grip
+     * @param callable(int, HandState): bool $allows given a layer and a hand state
      * @return array{float, array<int, int>}|null what it costs more, and the positions by layer; null when nothing is allowed
      */
     public function again(int $from, int $to, callable $allows): ?array
@@ -83,7 +83,7 @@ final class HandPath
             $isEnd = $layer < $from || $layer > $to;
             $kept = $keptOwn = $keptAt = [];
             foreach ($this->layers[$layer] as $position => $number) {
-                if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->grips[$number])) {
+                if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->states[$number])) {
                     $kept[] = $number;
                     $keptOwn[] = $this->priced->own[$layer][$position];
                     $keptAt[] = $position;
@@ -116,23 +116,23 @@ final class HandPath
     }
 
     /**
-     * What the chosen grips of a stretch cost, by toll, and how often each is paid.
+     * What the chosen hand states of a stretch cost, by kind of cost, and how often each is paid.
      *
-     * @param array<int, int>|null $positions other grips by layer; null for the chosen ones
+     * @param array<int, int>|null $positions other hand states by layer; null for the chosen ones
      * @return array<string, array{float, int, int}> price, times, and the first layer it is paid in, by {@see CostKind}
      */
     public function bill(int $from, int $to, ?array $positions = null): array
     {
         $bill = [];
         for ($layer = $from; $layer <= $to; $layer++) {
-            $grip = $this->gripAt($layer, $positions);
-            $items = $this->priced->itemsOf($layer, $grip);
+            $state = $this->stateAt($layer, $positions);
+            $items = $this->priced->itemsOf($layer, $state);
             if ($layer > 0) {
-                $items = [...$items, ...$this->priced->itemsOfMove($layer, $this->gripAt($layer - 1, $positions), $grip)];
+                $items = [...$items, ...$this->priced->itemsOfMove($layer, $this->stateAt($layer - 1, $positions), $state)];
             }
-            foreach ($items as [$toll, $price]) {
-                [$sum, $times, $first] = $bill[$toll->value] ?? [0.0, 0, $layer];
-                $bill[$toll->value] = [$sum + $price, $times + 1, $first];
+            foreach ($items as [$kind, $price]) {
+                [$sum, $times, $first] = $bill[$kind->value] ?? [0.0, 0, $layer];
+                $bill[$kind->value] = [$sum + $price, $times + 1, $first];
             }
         }
 
@@ -140,16 +140,16 @@ final class HandPath
     }
 
     /** @param array<int, int>|null $positions */
-    public function gripAt(int $layer, ?array $positions): HandState
+    public function stateAt(int $layer, ?array $positions): HandState
     {
-        return isset($positions[$layer]) ? $this->grips[$this->layers[$layer][$positions[$layer]]] : $this->chosen($layer);
+        return isset($positions[$layer]) ? $this->states[$this->layers[$layer][$positions[$layer]]] : $this->chosen($layer);
     }
 
     /** @param callable(HandState): bool $is */
     public function has(int $layer, callable $is): bool
     {
         foreach ($this->layers[$layer] as $number) {
-            if ($is($this->grips[$number])) {
+            if ($is($this->states[$number])) {
                 return true;
             }
         }
@@ -165,7 +165,7 @@ final class HandPath
     {
         $chosen = $this->chosen;
         foreach ($positions as $layer => $position) {
-            if ($because !== '' && $this->gripAt($layer, $positions)->answer() !== $this->chosen($layer)->answer()) {
+            if ($because !== '' && $this->stateAt($layer, $positions)->answer() !== $this->chosen($layer)->answer()) {
                 $this->because[$layer] = $because;
             }
             $chosen[$layer] = $position;
@@ -173,7 +173,7 @@ final class HandPath
         $this->chosen = array_values($chosen);
     }
 
-    /** Why a grip was taken after the path was solved; null where the path itself says it. */
+    /** Why a hand state was taken after the path was solved; null where the path itself says it. */
     public function because(int $layer): ?string
     {
         return $this->because[$layer] ?? null;
@@ -182,9 +182,9 @@ final class HandPath
     /** The first layer in a stretch of measures, by their index; null when nothing is played there. */
     public function firstIn(int $begin, int $end): ?int
     {
-        foreach ($this->moments as $layer => $moment) {
-            if ($moment->measure >= $begin) {
-                return $moment->measure <= $end ? $layer : null;
+        foreach ($this->events as $layer => $event) {
+            if ($event->measure >= $begin) {
+                return $event->measure <= $end ? $layer : null;
             }
         }
 
@@ -195,8 +195,8 @@ final class HandPath
     public function lastIn(int $begin, int $end): ?int
     {
         for ($layer = $this->count() - 1; $layer >= 0; $layer--) {
-            if ($this->moments[$layer]->measure <= $end) {
-                return $this->moments[$layer]->measure >= $begin ? $layer : null;
+            if ($this->events[$layer]->measure <= $end) {
+                return $this->events[$layer]->measure >= $begin ? $layer : null;
             }
         }
 
@@ -208,11 +208,11 @@ final class HandPath
      *
      * @param float $since seconds from the one to the other
      * @param float $rest seconds of silence between
-     * @param array<int, int>|null $positions other grips by layer
+     * @param array<int, int>|null $positions other hand states by layer
      */
     public function jump(int $from, int $to, float $since, float $rest, ?array $positions = null): float
     {
-        return $this->priced->jump($from, $this->gripAt($from, $positions), $to, $this->gripAt($to, $positions), $since, $rest);
+        return $this->priced->jump($from, $this->stateAt($from, $positions), $to, $this->stateAt($to, $positions), $since, $rest);
     }
 
     private function costBetween(int $first, int $last): float
@@ -245,10 +245,10 @@ final class HandPath
         $base = $costs[$this->chosen[$layer]];
         $best = [];
         foreach ($costs as $position => $cost) {
-            $grip = $this->grips[$this->layers[$layer][$position]];
-            $answer = $grip->answer();
+            $state = $this->states[$this->layers[$layer][$position]];
+            $answer = $state->answer();
             if ($answer !== $mine && $cost - $base <= $most && $cost < ($best[$answer]['costs'] ?? INF)) {
-                $best[$answer] = ['position' => $position, 'grip' => $grip, 'costs' => $cost];
+                $best[$answer] = ['position' => $position, 'grip' => $state, 'costs' => $cost];
             }
         }
         $others = [];
@@ -261,7 +261,7 @@ final class HandPath
     }
 
     /**
-     * Where the best way through another grip leaves the chosen one, until it is back.
+     * Where the best way through another hand state leaves the chosen one, until it is back.
      *
      * @param int $reach layers before and after to follow it at most
      * @return list<array{layer: int, grip: HandState, chosen: HandState, more: list<array{CostKind, float}>, less: list<array{CostKind, float}>}>
@@ -287,8 +287,8 @@ final class HandPath
             }
             $left[] = [
                 'layer' => $at,
-                'grip' => $this->grips[$number],
-                'chosen' => $this->grips[$chosen],
+                'grip' => $this->states[$number],
+                'chosen' => $this->states[$chosen],
                 'more' => $more,
                 'less' => $less,
             ];

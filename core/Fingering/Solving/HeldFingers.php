@@ -17,7 +17,7 @@ final readonly class HeldFingers
     /** Quarter notes a finger may wait. */
     private const LONGEST = 4.0;
 
-    public function __construct(private HandPath $path, private Hand $hand, private FingerConstraints $facts)
+    public function __construct(private HandPath $path, private Hand $hand, private FingerConstraints $constraints)
     {
     }
 
@@ -37,8 +37,8 @@ final readonly class HeldFingers
 
     private function isAsked(int $layer): bool
     {
-        foreach ($this->path->moment($layer)->notes as $note) {
-            if ($this->facts->isLeftDown($note)) {
+        foreach ($this->path->eventAt($layer)->notes as $note) {
+            if ($this->constraints->isLeftDown($note)) {
                 return true;
             }
         }
@@ -52,17 +52,17 @@ final readonly class HeldFingers
      */
     private function longest(int $layer): int
     {
-        $grip = $this->path->chosen($layer);
-        $moment = $this->path->moment($layer);
+        $state = $this->path->chosen($layer);
+        $event = $this->path->eventAt($layer);
         $to = $layer;
         for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
             $there = $this->path->chosen($next);
-            $isFar = $this->path->moment($next)->onset - $moment->onset - $moment->quarters > self::LONGEST;
-            if ($isFar || $there->frame !== $grip->frame || $this->lifts($grip, $there)) {
+            $isFar = $this->path->eventAt($next)->onset - $event->onset - $event->quarters > self::LONGEST;
+            if ($isFar || $there->frame !== $state->frame || $this->lifts($state, $there)) {
                 return $to;
             }
             $to = $next;
-            if (array_intersect(self::places($grip), self::places($there)) !== []) {
+            if (array_intersect(self::places($state), self::places($there)) !== []) {
                 return $to;
             }
         }
@@ -70,10 +70,10 @@ final readonly class HeldFingers
         return $to;
     }
 
-    /** Whether a finger that is down must go for the next grip. */
-    private function lifts(HandState $grip, HandState $next): bool
+    /** Whether a finger that is down must go for the next hand state. */
+    private function lifts(HandState $state, HandState $next): bool
     {
-        foreach ($grip->memory as [$string, $finger, $semitones]) {
+        foreach ($state->memory as [$string, $finger, $semitones]) {
             foreach ($next->stops as [$otherString, $otherFinger, $otherSemitones]) {
                 $isElsewhere = $otherFinger === $finger && ($otherString !== $string || $otherSemitones !== $semitones);
                 if ($isElsewhere || ($otherString === $string && $otherSemitones < $semitones)) {
@@ -85,29 +85,29 @@ final readonly class HeldFingers
         return false;
     }
 
-    /** @return list<string> what a grip stops */
-    private static function places(HandState $grip): array
+    /** @return list<string> what a hand state stops */
+    private static function places(HandState $state): array
     {
         return array_map(
             static fn (array $stop): string => "{$stop[0]} {$stop[1]} {$stop[2]}",
-            array_values(array_filter($grip->stops, static fn (array $stop): bool => $stop[1] > 0)),
+            array_values(array_filter($state->stops, static fn (array $stop): bool => $stop[1] > 0)),
         );
     }
 
     private function until(int $layer): ?int
     {
-        $grip = $this->path->chosen($layer);
-        $moment = $this->path->moment($layer);
-        if (count($grip->stops) !== 1 || $grip->isOpen || $moment->isGrace) {
+        $state = $this->path->chosen($layer);
+        $event = $this->path->eventAt($layer);
+        if (count($state->stops) !== 1 || $state->isOpen || $event->isGrace) {
             return null;
         }
-        [$string, $finger, $semitones] = $grip->stops[0];
-        $end = $moment->onset + $moment->quarters;
+        [$string, $finger, $semitones] = $state->stops[0];
+        $end = $event->onset + $event->quarters;
         $wasStopped = false;
         for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
             $there = $this->path->chosen($next);
-            $at = $this->path->moment($next);
-            if ($at->onset - $end > self::LONGEST || $there->frame !== $grip->frame || $at->rest > 0.5 || $at->isFresh) {
+            $at = $this->path->eventAt($next);
+            if ($at->onset - $end > self::LONGEST || $there->frame !== $state->frame || $at->rest > 0.5 || $at->isFresh) {
                 return null;
             }
             if (count($there->stops) !== 1) {

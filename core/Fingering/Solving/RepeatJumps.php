@@ -45,9 +45,9 @@ final readonly class RepeatJumps
             if ($from === null || $to === null) {
                 continue;
             }
-            $last = $path->moment($from);
+            $last = $path->eventAt($from);
             $barline = $score->measures[$end]->end()->toFloat();
-            $after = $tempo->secondsBetween($score->measures[$next[0]]->onset->toFloat(), $path->moment($to)->onset);
+            $after = $tempo->secondsBetween($score->measures[$next[0]]->onset->toFloat(), $path->eventAt($to)->onset);
             $jumps["{$from} {$to}"] = [
                 'from' => $from,
                 'to' => $to,
@@ -103,11 +103,11 @@ final readonly class RepeatJumps
 
     /**
      * @param array{from: int, to: int, since: float, rest: float} $jump
-     * @param array<int, int>|null $positions other grips by layer
+     * @param array<int, int>|null $positions other hand states by layer
      */
     private function hasTime(array $jump, ?array $positions): bool
     {
-        [$last, $first] = [$this->path->gripAt($jump['from'], $positions), $this->path->gripAt($jump['to'], $positions)];
+        [$last, $first] = [$this->path->stateAt($jump['from'], $positions), $this->path->stateAt($jump['to'], $positions)];
         $far = abs($last->frame - $first->frame);
 
         return $far <= 1 || $last->isOpen || $first->isOpen || $jump['since'] >= Hand::secondsToShift($far);
@@ -150,7 +150,7 @@ final readonly class RepeatJumps
         $brought = $this->path->again(
             $from,
             $to,
-            static fn (int $layer, HandState $grip): bool => $layer !== $at || $grip->frame === $frame,
+            static fn (int $layer, HandState $state): bool => $layer !== $at || $state->frame === $frame,
         );
 
         return $brought === null ? null : [$brought[0] - min(0.0, $free[0] ?? 0.0), $brought[1]];
@@ -158,7 +158,7 @@ final readonly class RepeatJumps
 
     /**
      * @param array{from: int, to: int, since: float, rest: float} $jump
-     * @param array<int, int>|null $positions other grips by layer
+     * @param array<int, int>|null $positions other hand states by layer
      */
     private function price(array $jump, ?array $positions): float
     {
@@ -172,10 +172,10 @@ final readonly class RepeatJumps
      */
     private function because(array $jump, array $positions): string
     {
-        [$from, $to] = [$this->path->moment($jump['from'])->measure, $this->path->moment($jump['to'])->measure];
-        $grip = $this->path->gripAt($jump['to'], $positions);
+        [$from, $to] = [$this->path->eventAt($jump['from'])->measure, $this->path->eventAt($jump['to'])->measure];
+        $state = $this->path->stateAt($jump['to'], $positions);
 
-        return 'the hand is in ' . Reasons::positionInWords($this->hand->nameOf($grip->frame))
+        return 'the hand is in ' . Reasons::positionInWords($this->hand->nameOf($state->frame))
             . " already where measure {$this->score->measures[$from]->number} leads "
             . ($to <= $from ? 'back' : 'on') . " to measure {$this->score->measures[$to]->number}";
     }

@@ -33,7 +33,7 @@ final readonly class HandEvents
     /** @return list<HandEvent> */
     public function of(Line $line): array
     {
-        $moments = [];
+        $events = [];
         $endOfLast = null;
         $onsetOfLast = null;
         foreach ($line->events as $index => $event) {
@@ -53,27 +53,27 @@ final readonly class HandEvents
             $lasts = $this->tempo->secondsBetween($onset, $until);
             $quarters = $until - $onset;
             foreach ($event->graceBefore as $number => $grace) {
-                $moments[] = $this->moment($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
+                $events[] = $this->eventAt($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
                 $rest = 0.0;
                 $since = self::GRACE;
             }
             $isSlurred = $this->isSlurred($event->notes[0]) || $event->graceBefore !== [];
-            $moments[] = $this->moment($event, $event->notes, $held, $since, $rest, $lasts, $quarters, $isSlurred);
+            $events[] = $this->eventAt($event, $event->notes, $held, $since, $rest, $lasts, $quarters, $isSlurred);
             foreach ($event->graceAfter as $grace) {
-                $moments[] = $this->moment($event, [$grace], [], self::GRACE, 0.0, self::GRACE, 0.0, true);
+                $events[] = $this->eventAt($event, [$grace], [], self::GRACE, 0.0, self::GRACE, 0.0, true);
             }
             $endOfLast = $until;
             $onsetOfLast = $onset;
         }
 
-        return array_values(array_filter($moments, static fn (?HandEvent $moment): bool => $moment !== null));
+        return array_values(array_filter($events, static fn (?HandEvent $moment): bool => $moment !== null));
     }
 
     /**
      * @param list<int> $notes
      * @param list<int> $held
      */
-    private function moment(
+    private function eventAt(
         Event $event,
         array $notes,
         array $held,

@@ -20,23 +20,23 @@ final class HandStates
     public function __construct(
         private readonly Hand $hand,
         private readonly Strings $strings,
-        private readonly FingerConstraints $facts,
+        private readonly FingerConstraints $constraints,
     ) {
         $this->grown = $hand->grown();
     }
 
     /** What can be done at a moment, and whether it is what was asked. */
-    public function at(HandEvent $moment): StateOptions
+    public function at(HandEvent $event): StateOptions
     {
         $isFixed = false;
-        foreach ($moment->notes as $note) {
-            $isFixed = $isFixed || $this->facts->isFixed($note);
+        foreach ($event->notes as $note) {
+            $isFixed = $isFixed || $this->constraints->isFixed($note);
         }
-        $key = $isFixed ? '' : implode(' ', $moment->pitches) . " {$moment->keyFifths}" . ($moment->isHarmonic ? 'o' : '');
+        $key = $isFixed ? '' : implode(' ', $event->pitches) . " {$event->keyFifths}" . ($event->isHarmonic ? 'o' : '');
         if (isset($this->free[$key])) {
             return $this->free[$key];
         }
-        $found = $this->find($moment, $isFixed);
+        $found = $this->find($event, $isFixed);
         if (!$isFixed) {
             $this->free[$key] = $found;
         }
@@ -44,16 +44,16 @@ final class HandStates
         return $found;
     }
 
-    private function find(HandEvent $moment, bool $isFixed): StateOptions
+    private function find(HandEvent $event, bool $isFixed): StateOptions
     {
         $tries = $isFixed
             ? [[$this->hand, true, Playability::AsAsked], [$this->grown, true, Playability::BeyondTheClass],
                 [$this->hand, false, Playability::CannotBeAsked], [$this->grown, false, Playability::CannotBeAsked]]
             : [[$this->hand, false, Playability::AsAsked], [$this->grown, false, Playability::BeyondTheClass]];
         foreach ($tries as [$hand, $obeys, $answer]) {
-            $grips = $this->grips($moment, $hand, $obeys);
-            if ($grips !== []) {
-                return new StateOptions($grips, $answer);
+            $states = $this->grips($event, $hand, $obeys);
+            if ($states !== []) {
+                return new StateOptions($states, $answer);
             }
         }
 
@@ -80,15 +80,15 @@ final class HandStates
     }
 
     /** @return list<array{stops: list<array{int, int, int, string}>, frame: int|null}> frame null when all is open */
-    private function grips(HandEvent $moment, Hand $hand, bool $obeys): array
+    private function grips(HandEvent $event, Hand $hand, bool $obeys): array
     {
         $partial = [['stops' => [], 'frame' => null]];
-        foreach ($moment->pitches as $index => $pitch) {
-            $options = $moment->isHarmonic
+        foreach ($event->pitches as $index => $pitch) {
+            $options = $event->isHarmonic
                 ? $this->harmonics($pitch, $hand)
-                : $this->options($pitch, $hand, $moment->keyFifths);
+                : $this->options($pitch, $hand, $event->keyFifths);
             if ($obeys) {
-                $options = $this->obeying($options, $moment->notes[$index], $pitch, $hand);
+                $options = $this->obeying($options, $event->notes[$index], $pitch, $hand);
             }
             $longer = [];
             foreach ($partial as ['stops' => $stops, 'frame' => $frame]) {
@@ -107,7 +107,7 @@ final class HandStates
             $partial = $longer;
         }
 
-        return array_values(array_filter($partial, static fn (array $grip): bool => self::areNeighbours($grip['stops'])));
+        return array_values(array_filter($partial, static fn (array $state): bool => self::areNeighbours($state['stops'])));
     }
 
     /**
@@ -194,9 +194,9 @@ final class HandStates
      */
     private function obeying(array $options, int $note, Pitch $pitch, Hand $hand): array
     {
-        $finger = $this->facts->finger($note);
-        $string = $this->facts->string($note);
-        $position = $this->facts->position($note);
+        $finger = $this->constraints->finger($note);
+        $string = $this->constraints->string($note);
+        $position = $this->constraints->position($note);
         $kept = [];
         foreach ($options as $option) {
             [$on, $with, , , $shape] = $option;

@@ -7,26 +7,26 @@ namespace UprightPencil\Fingering\States;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use WeakMap;
 
-/** Every grip of every moment, numbered: a grip that comes again has the same number. */
+/** Every hand state of every moment, numbered: a hand state that comes again has the same number. */
 final class StateLayers
 {
     /** @var list<HandState> by number */
-    public array $grips = [];
+    public array $states = [];
     /** @var list<list<int>> numbers by layer */
     public array $layers = [];
     /** @var array<string, int> numbers by key */
     private array $numbers = [];
     /** @var WeakMap<StateOptions, array{list<int>, list<list<array{int, int, int, string}>>}> */
     private WeakMap $known;
-    /** @var array<string, list<int>> grips of open strings, by all they depend on */
+    /** @var array<string, list<int>> hand states of open strings, by all they depend on */
     private array $opened = [];
 
     /**
-     * @param list<HandEvent> $moments
+     * @param list<HandEvent> $events
      * @param list<StateOptions> $options
      */
     private function __construct(
-        private readonly array $moments,
+        private readonly array $events,
         private readonly array $options,
         private readonly FingerSettings $settings,
     ) {
@@ -34,14 +34,14 @@ final class StateLayers
     }
 
     /**
-     * @param list<HandEvent> $moments
+     * @param list<HandEvent> $events
      * @param list<StateOptions> $options of each moment, none of them empty
      */
-    public static function of(array $moments, array $options, FingerSettings $settings): self
+    public static function of(array $events, array $options, FingerSettings $settings): self
     {
-        $built = new self($moments, $options, $settings);
+        $built = new self($events, $options, $settings);
         $before = [];
-        foreach (array_keys($moments) as $layer) {
+        foreach (array_keys($events) as $layer) {
             [$numbers, $opens] = $built->stopped($options[$layer]);
             foreach ($opens as $stops) {
                 $numbers = array_values(array_unique([...$numbers, ...$built->open($layer, $stops, $before)]));
@@ -54,23 +54,23 @@ final class StateLayers
     }
 
     /**
-     * The grips that stop a note, by number, and the open strings that depend on where the hand was.
+     * The hand states that stop a note, by number, and the open strings that depend on where the hand was.
      *
      * @return array{list<int>, list<list<array{int, int, int, string}>>}
      */
     private function stopped(StateOptions $options): array
     {
-        // Options are shared by all moments that look alike.
+        // Options are shared by all events that look alike.
         $known = $this->known[$options] ?? null;
         if ($known !== null) {
             return $known;
         }
         $numbers = $opens = [];
-        foreach ($options->grips as $grip) {
-            if ($grip['frame'] !== null) {
-                $numbers[] = $this->number(HandState::stopped($grip['frame'], $grip['stops']));
+        foreach ($options->states as $state) {
+            if ($state['frame'] !== null) {
+                $numbers[] = $this->number(HandState::stopped($state['frame'], $state['stops']));
             } else {
-                $opens[] = $grip['stops'];
+                $opens[] = $state['stops'];
             }
         }
         $this->known[$options] = [$numbers, $opens];
@@ -82,28 +82,28 @@ final class StateLayers
      * Open strings: the hand stays as it was, with its memory; or goes where the next stopped note can use it.
      *
      * @param list<array{int, int, int, string}> $stops
-     * @param list<int> $before grips of the layer before
-     * @return list<int> grips by number
+     * @param list<int> $before hand states of the layer before
+     * @return list<int> hand states by number
      */
     private function open(int $layer, array $stops, array $before): array
     {
-        $grips = [];
-        $forgets = $this->moments[$layer]->lasts > $this->settings->memorySeconds;
+        $states = [];
+        $forgets = $this->events[$layer]->lasts > $this->settings->memorySeconds;
         $frames = $this->nextFrames($layer);
         $alike = implode(',', $before) . ($forgets ? '|' : '/') . implode(',', array_column($stops, 0)) . '|' . implode(',', $frames);
         if (isset($this->opened[$alike])) {
             return $this->opened[$alike];
         }
         foreach ($before as $number) {
-            $grip = $this->grips[$number];
-            $grips[] = HandState::open($grip->frame, $stops, $forgets ? [] : $grip->memory);
+            $state = $this->states[$number];
+            $states[] = HandState::open($state->frame, $stops, $forgets ? [] : $state->memory);
         }
         foreach ($frames as $frame) {
-            $grips[] = HandState::open($frame, $stops, []);
+            $states[] = HandState::open($frame, $stops, []);
         }
-        $grips = $grips === [] ? [HandState::open(2, $stops, [])] : $grips;
+        $states = $states === [] ? [HandState::open(2, $stops, [])] : $states;
 
-        return $this->opened[$alike] = array_map($this->number(...), $grips);
+        return $this->opened[$alike] = array_map($this->number(...), $states);
     }
 
     /** @return list<int> frames in which the next stopped note can be played */
@@ -119,13 +119,13 @@ final class StateLayers
         return [];
     }
 
-    private function number(HandState $grip): int
+    private function number(HandState $state): int
     {
-        if (!isset($this->numbers[$grip->key])) {
-            $this->numbers[$grip->key] = count($this->grips);
-            $this->grips[] = $grip;
+        if (!isset($this->numbers[$state->key])) {
+            $this->numbers[$state->key] = count($this->states);
+            $this->states[] = $state;
         }
 
-        return $this->numbers[$grip->key];
+        return $this->numbers[$state->key];
     }
 }

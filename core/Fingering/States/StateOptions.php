@@ -4,21 +4,21 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\States;
 
-/** The grips possible at one moment. */
+/** The hand states possible at one moment. */
 final readonly class StateOptions
 {
-    /** @param list<array{stops: list<array{int, int, int, string}>, frame: int|null}> $grips */
-    public function __construct(public array $grips, public Playability $answer)
+    /** @param list<array{stops: list<array{int, int, int, string}>, frame: int|null}> $states */
+    public function __construct(public array $states, public Playability $answer)
     {
     }
 
-    /** @return list<int> frames of the grips that stop a note */
+    /** @return list<int> frames of the hand states that stop a note */
     public function frames(): array
     {
         $frames = [];
-        foreach ($this->grips as $grip) {
-            if ($grip['frame'] !== null) {
-                $frames[$grip['frame']] = true;
+        foreach ($this->states as $state) {
+            if ($state['frame'] !== null) {
+                $frames[$state['frame']] = true;
             }
         }
 

@@ -11,6 +11,7 @@ use App\Models\User;
 use App\Plans\SectionPlanner;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 
@@ -61,9 +62,9 @@ final readonly class PublishEdition
     {
         $pages = [];
         $usual = $this->plans->options($section)->density;
-        foreach (['outside', ...$this->plans->of($section)->part->book->chairs()] as $chair) {
+        foreach ([Chair::outside(), ...$this->plans->of($section)->part->book->chairs()] as $chair) {
             foreach (Density::cases() as $density) {
-                $key = Edition::keyOf($chair, $density === $usual ? null : $density);
+                $key = Edition::keyOf($chair->value, $density === $usual ? null : $density);
                 if ($key !== '' && !isset($pages[$key])) {
                     $plan = $this->plans->for($section, $chair, $density);
                     $pages[$key] = [

@@ -12,6 +12,7 @@ use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
@@ -107,7 +108,7 @@ final readonly class SectionPlanner
     }
 
     /** The section as a player on another chair has it, or with more or fewer fingers on the page. */
-    public function for(Section $section, string $chair, Density $density): SectionPlan
+    public function for(Section $section, Chair $chair, Density $density): SectionPlan
     {
         $score = $this->score($section);
         $planner = $this->planner($section, density: $density);

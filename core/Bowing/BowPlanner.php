@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing;
 
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
@@ -24,7 +25,7 @@ final readonly class BowPlanner
     }
 
     /**
-     * @param string $chair whose marks count beside everybody's: outside, inside or "stand 2"
+     * @param Chair $chair whose marks count beside everybody's: outside, inside or "stand 2"
      */
     public function plan(
         Score $score,
@@ -32,20 +33,21 @@ final readonly class BowPlanner
         MarkBook $book,
         Roadmap $roadmap,
         ?TempoMap $tempo = null,
-        string $chair = 'outside',
+        ?Chair $chair = null,
     ): BowPlan {
         if (!$part->instrument->isBowed()) {
             return new BowPlan([], []);
         }
         $tempo ??= TempoMap::of($score);
-        $loudness = Dynamics::of($score, $part);
+        $chair ??= Chair::outside();
+        $dynamics = Dynamics::of($score, $part);
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $loudness, $this->settings, $chair))
+            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $this->settings, $chair))
                 ->plan($roadmap);
             $notes += $plan->notes;
-            $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $loudness, $roadmap, $chair)];
+            $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $roadmap, $chair)];
         }
         usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
             ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
@@ -64,23 +66,23 @@ final readonly class BowPlanner
         Line $line,
         MarkBook $book,
         TempoMap $tempo,
-        Dynamics $loudness,
+        Dynamics $dynamics,
         Roadmap $roadmap,
-        string $chair,
+        Chair $chair,
     ): array {
         $others = [];
         foreach ($book->marks as $mark) {
-            if ($mark->acts() && $mark->for !== 'all' && $mark->for !== $chair) {
-                $others[$mark->for] = true;
+            if ($mark->acts() && !$mark->for->covers($chair)) {
+                $others[$mark->for->value] = $mark->for;
             }
         }
         $flags = [];
-        foreach (array_keys($others) as $other) {
-            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $loudness, $this->settings, (string) $other))
+        foreach ($others as $other) {
+            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $this->settings, $other))
                 ->plan($roadmap);
             foreach ($plan->flags as $flag) {
                 if ($flag->code === FlagCode::BowRunsOut) {
-                    $flags[] = $flag->saying(ucfirst((string) $other) . " players: {$flag->text}");
+                    $flags[] = $flag->saying(ucfirst($other->value) . " players: {$flag->text}");
                 }
             }
         }

@@ -15,9 +15,11 @@ use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\BowLengths;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLinks;
 use UprightPencil\Bowing\Strokes\StrokeBuilder;
 use UprightPencil\Bowing\Strokes\UnrolledLine;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
@@ -26,7 +28,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Roadmap\Roadmap;
 
-/** Plans the bow along one line of a part: strokes, then directions, then travel, then what needs a look. */
+/** Plans the bow along one line of a part: strokes, then directions, then where the bow is, then what needs a look. */
 final readonly class LinePlanner
 {
     public function __construct(
@@ -35,24 +37,25 @@ final readonly class LinePlanner
         private Line $line,
         private MarkBook $book,
         private TempoMap $tempo,
-        private Dynamics $loudness,
+        private Dynamics $dynamics,
         private BowSettings $settings,
-        private string $chair,
+        private Chair $chair,
     ) {
     }
 
     public function plan(Roadmap $roadmap): BowPlan
     {
-        $use = new BowLengths($this->part, $this->line, $this->tempo, $this->loudness, $this->settings);
+        $lengths = new BowLengths($this->part, $this->line, $this->tempo, $this->dynamics, $this->settings);
         $links = SlurLinks::of($this->part, $this->line, $this->book);
         $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
-        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $use, $this->tempo);
+        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $lengths, $this->tempo);
         $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
         $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $constraints, $this->settings);
         $directions = $solution->directions;
-        $distribution = (new DistributionPlanner($this->line, $use, $constraints, $this->settings, $strokes, $directions))->plan();
+        $distribution = (new DistributionPlanner($this->line, $lengths, $constraints, $this->settings, $strokes, $directions))->plan();
         $directions->lift(array_keys($distribution->lifts));
-        $bows = new NoteBows($this->part, $this->line, $links, $constraints, new BowAdvice($this->score, $this->line, $use));
+        $inner = new InnerChanges($constraints);
+        $bows = new NoteBows($this->part, $this->line, $links, $inner, new BowAdvice($this->score, $this->line, $lengths));
         $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,
@@ -60,13 +63,13 @@ final readonly class LinePlanner
             $this->line,
             $this->tempo,
             $this->settings,
-            $use,
+            $lengths,
             $solution,
             $distribution,
             new SlurRemedies($this->part, $this->line, $constraints, $solution->decisions, $this->settings),
             $flags,
         );
-        $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $bows, $builder, $strokes, $flags);
+        $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $links, $builder, $strokes, $flags);
 
         return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all()]);
     }

@@ -10,13 +10,10 @@ use UprightPencil\Bowing\Distribution\BowAdvice;
 use UprightPencil\Bowing\Distribution\DistributionPlan;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\NoteBow;
-use UprightPencil\Bowing\Strokes\BowConstraints;
-use UprightPencil\Bowing\Strokes\PlayedEvent;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\SlurLinks;
 use UprightPencil\Bowing\Strokes\Stroke;
-use UprightPencil\Marks\Kind\Bow\Change;
-use UprightPencil\Music\Direction;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
@@ -28,7 +25,7 @@ final readonly class NoteBows
         private Part $part,
         private Line $line,
         private SlurLinks $links,
-        private BowConstraints $constraints,
+        private InnerChanges $inner,
         private BowAdvice $advice,
     ) {
     }
@@ -50,21 +47,20 @@ final readonly class NoteBows
             $numbers[$head] ??= ++$number;
             $direction = $directions->starts[$index];
             foreach ($stroke->events as $position => $played) {
-                $changes = $this->changes($played, $direction);
                 if (!isset($done[$played->event])) {
                     $done[$played->event] = true;
                     $isHead = $position === 0;
                     $bow = new NoteBow(
                         $numbers[$head],
                         $direction,
-                        $isHead ? $directions->joins[$index] : $this->within($stroke, $position),
+                        $isHead ? $directions->connections[$index] : $this->links->within($stroke, $position),
                         $directions->origins[$index],
                         $directions->whys[$index],
                         $isHead,
-                        $changes,
+                        $this->inner->shown($played, $direction),
                         $distribution->from($played),
                         $distribution->to($played),
-                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $directions->joins[$index] === BowConnection::Hook,
+                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $directions->connections[$index] === BowConnection::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
                     );
@@ -73,11 +69,7 @@ final readonly class NoteBows
                         $notes[$this->part->notes[$notehead]->id] = $order === 0 ? $bow : $this->notehead($bow, $event, $order);
                     }
                 }
-                foreach ($changes as $change) {
-                    $direction = $change['for'] === 'all' || $change['for'] === $this->constraints->chair
-                        ? $change['direction']
-                        : $direction;
-                }
+                $direction = $this->inner->leaving($played, $direction);
             }
         }
 
@@ -108,36 +100,5 @@ final readonly class NoteBows
             $isHead ? $bow->otherPasses : [],
             $isHead ? $bow->advice : '',
         );
-    }
-
-    public function within(Stroke $stroke, int $position): BowConnection
-    {
-        $before = $stroke->events[$position - 1];
-        $here = $stroke->events[$position];
-
-        return $this->links->between($before->event, $here->event, $here->isLeap) === SlurLink::Tie ? BowConnection::Tie : BowConnection::Slur;
-    }
-
-    /** @return list<array{offset: \UprightPencil\Music\Fraction, direction: Direction, for: string}> */
-    private function changes(PlayedEvent $played, Direction $direction): array
-    {
-        $changes = [];
-        $marks = [...$this->constraints->changes($played->event), ...$this->constraints->changesOfOthers($played->event)];
-        if ($marks === []) {
-            return [];
-        }
-        $goes = [];
-        foreach ($marks as $mark) {
-            $kind = $mark->kind();
-            $now = $goes[$mark->for] ?? $direction;
-            if (!$kind instanceof Change || $mark->inside === null || $kind->direction === $now) {
-                continue;
-            }
-            $goes[$mark->for] = $kind->direction;
-            $changes[] = ['offset' => $mark->inside, 'direction' => $kind->direction, 'for' => $mark->for];
-        }
-        usort($changes, static fn (array $a, array $b): int => $a['offset']->compare($b['offset']));
-
-        return $changes;
     }
 }

@@ -20,6 +20,7 @@ use UprightPencil\Fingering\States\HandEvent;
 use UprightPencil\Fingering\States\HandEvents;
 use UprightPencil\Fingering\States\HandStates;
 use UprightPencil\Fingering\States\StateOptions;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Text\Courtesy;
 use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Marks\Kind\Text\LeaveOut;
@@ -47,7 +48,7 @@ final readonly class FingerPlanner
         SlurredNotes $slurred,
         TempoMap $tempo,
         Roadmap $roadmap,
-        string $chair = 'outside',
+        ?Chair $chair = null,
     ): FingerPlan {
         if (!$part->instrument->isBowed()) {
             return FingerPlan::none();
@@ -55,6 +56,7 @@ final readonly class FingerPlanner
         $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->isOneFingerASemitone);
         $strings = Strings::of($part->instrument);
         $board = Fingerboard::of($part->instrument, $this->settings->size);
+        $chair ??= Chair::outside();
         $constraints = new FingerConstraints($part, $book, $chair);
         $states = new HandStates($hand, $strings, $constraints);
         $costs = new CostModel($hand, $strings, $board, $this->settings, $states);
@@ -112,7 +114,7 @@ final readonly class FingerPlanner
     }
 
     /** @return array<int, true> noteheads a mark leaves out, for everybody or for the partner they do not belong to */
-    private static function leftOut(Part $part, MarkBook $book, string $chair): array
+    private static function leftOut(Part $part, MarkBook $book, Chair $chair): array
     {
         $positions = $part->positionsById();
         $left = [];
@@ -120,7 +122,7 @@ final readonly class FingerPlanner
             $chord = self::chordAt($part, $positions[$mark->from]);
             foreach ($chord as $index => $note) {
                 $isTop = $index === count($chord) - 1;
-                if ($isTop === ($chair === 'inside')) {
+                if ($isTop === $chair->is(Chair::inside())) {
                     $left[$note] = true;
                 }
             }

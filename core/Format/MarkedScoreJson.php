@@ -150,9 +150,10 @@ final readonly class MarkedScoreJson
         $changes = [];
         foreach ($bow->changes as $change) {
             $changes[] = [
-                'beat' => $measure->meter->beatAt($note->offset->plus($change['offset']))->toDecimal(),
-                'direction' => $change['direction']->value,
-                'for' => $change['for'],
+                'beat' => $measure->meter->beatAt($note->offset->plus($change->offset))->toDecimal(),
+                'direction' => $change->direction->value,
+                'for' => $change->for->value,
+                ...($change->pass === null ? [] : ['pass' => $change->pass]),
             ];
         }
 

@@ -8,8 +8,10 @@ use UprightPencil\Format\PencilLines\LineError;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Format\PencilLines\Reading;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKinds;
+use UprightPencil\Marks\MarkReason;
 use UprightPencil\Marks\MarkState;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
@@ -76,9 +78,9 @@ final class MarksJson
             'to' => $mark->to,
             'inside' => $mark->inside === null ? null : (string) $mark->inside,
             'state' => $mark->state->value,
-            'for' => $mark->for,
+            'for' => $mark->for->value,
             'pass' => $mark->pass,
-            'reason' => $mark->reason,
+            'reason' => $mark->reason === null ? null : ['note' => $mark->reason->note, 'direction' => $mark->reason->direction],
             'comment' => $mark->comment,
             'author' => $mark->author,
             'time' => $mark->time,
@@ -115,11 +117,11 @@ final class MarksJson
             self::string($record, 'to') ?: $from,
             is_string($record['inside'] ?? null) ? Fraction::parse($record['inside']) : null,
             MarkState::tryFrom(self::string($record, 'state')) ?? MarkState::Decided,
-            self::string($record, 'for') ?: 'all',
+            Chair::read(self::string($record, 'for')),
             is_int($pass) ? $pass : null,
             self::strings($record['targets'] ?? null),
             is_array($reason) && is_string($reason['note'] ?? null) && is_string($reason['direction'] ?? null)
-                ? ['note' => $reason['note'], 'direction' => $reason['direction']]
+                ? new MarkReason($reason['note'], $reason['direction'])
                 : null,
             self::string($record, 'comment'),
             self::string($record, 'author'),

@@ -11,18 +11,17 @@ use UprightPencil\Music\Fraction;
  */
 final readonly class Mark
 {
-    /** Slots of what the left hand does. */
-    private const HAND = ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'];
+    public Chair $for;
 
     /**
      * @param list<MarkKind> $kinds one; or, for an open choice, the possibilities the class will try
      * @param string $from id of the note it stands at
      * @param string $to id of the note it reaches to; the same as `from` where it reaches no further
      * @param Fraction|null $inside quarter notes from the note's beginning, for a mark inside it
-     * @param string $for all, outside, inside, or "stand 2"
+     * @param Chair|null $for who it is for; null for everybody
      * @param int|null $pass acts on this time through only; null on all
      * @param list<string> $targets ids of the second place of each kind that names one ('' for the others)
-     * @param array{note: string, direction: string}|null $reason what the mark is meant to reach
+     * @param MarkReason|null $reason what the mark is meant to reach
      * @param string $author as people read it
      * @param int $line line of the pencil lines it was read from, 0 for none
      * @param string $authorId by which authors are told apart: two may have one name; empty where nobody is known
@@ -34,16 +33,17 @@ final readonly class Mark
         public string $to,
         public ?Fraction $inside = null,
         public MarkState $state = MarkState::Decided,
-        public string $for = 'all',
+        ?Chair $for = null,
         public ?int $pass = null,
         public array $targets = [],
-        public ?array $reason = null,
+        public ?MarkReason $reason = null,
         public string $comment = '',
         public string $author = '',
         public string $time = '',
         public int $line = 0,
         public string $authorId = '',
     ) {
+        $this->for = $for ?? Chair::all();
     }
 
     public function kind(): MarkKind
@@ -54,7 +54,7 @@ final readonly class Mark
     /** Whether it is for the left hand; the others are for the bow, or words. */
     public function isForHand(): bool
     {
-        return in_array($this->kind()->slot(), self::HAND, true);
+        return $this->kind()->slot()->group() === MarkGroup::Hand;
     }
 
     public function isChoice(): bool
@@ -71,14 +71,14 @@ final readonly class Mark
     /** Marks with the same key take each other's place. */
     public function key(): string
     {
-        $slots = array_unique(array_map(static fn (MarkKind $kind): string => $kind->slot(), $this->kinds));
+        $slots = array_unique(array_map(static fn (MarkKind $kind): string => $kind->slot()->value, $this->kinds));
 
         return implode('|', [
             $this->from,
             $this->kind()->anchor() === Anchor::Range ? $this->to : '',
             implode('+', $slots),
             (string) $this->inside,
-            $this->for,
+            $this->for->value,
             (string) $this->pass,
             $this->state === MarkState::Proposed ? 'proposed by ' . ($this->authorId === '' ? $this->author : "#{$this->authorId}") : '',
         ]);

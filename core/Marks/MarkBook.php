@@ -12,7 +12,7 @@ final readonly class MarkBook
 {
     /**
      * @param list<Mark> $marks
-     * @param list<array{Mark, Mark}> $displaced marks of one list that say different things in one slot: lost, kept
+     * @param list<DisplacedMark> $displaced marks of one list that another of it took the place of
      */
     private function __construct(public array $marks, public array $displaced = [])
     {
@@ -36,7 +36,7 @@ final readonly class MarkBook
             if (isset($order[$mark->from], $order[$mark->to])) {
                 $old = $kept[$mark->key()] ?? null;
                 if ($old !== null && $old->line > 0 && $mark->line > 0 && $old->kind()->words() !== $mark->kind()->words()) {
-                    $displaced[] = [$old, $mark];
+                    $displaced[] = new DisplacedMark($old, $mark);
                 }
                 unset($kept[$mark->key()]);
                 $kept[$mark->key()] = $mark;
@@ -92,26 +92,26 @@ final readonly class MarkBook
         ), $this->displaced);
     }
 
-    /** @return list<string> chairs that marks are for, the outside player's first; empty when every mark is for all */
+    /** @return list<Chair> chairs that marks are for, the outside player's first; empty when every mark is for all */
     public function chairs(): array
     {
         $chairs = [];
         foreach ($this->marks as $mark) {
-            if ($mark->acts() && $mark->for !== 'all') {
-                $chairs[$mark->for] = true;
+            if ($mark->acts() && !$mark->for->isAll()) {
+                $chairs[$mark->for->value] = $mark->for;
             }
             if ($mark->acts() && $mark->kind() instanceof Divide) {
-                $chairs['inside'] = true;
+                $chairs['inside'] = Chair::inside();
             }
         }
         if ($chairs === []) {
             return [];
         }
         // Where one partner has marks of his own, the other's page differs too.
-        $chairs += ['outside' => true, 'inside' => true];
+        $chairs += ['outside' => Chair::outside(), 'inside' => Chair::inside()];
         uksort($chairs, static fn (string $a, string $b): int => [$a !== 'outside', $a] <=> [$b !== 'outside', $b]);
 
-        return array_keys($chairs);
+        return array_values($chairs);
     }
 
     /** @return list<Mark> */

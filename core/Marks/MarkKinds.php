@@ -50,6 +50,13 @@ final class MarkKinds
         Words::class,
     ];
 
+    /** @return list<string> every form that can be written, in the order they are tried */
+    public static function examples(): array
+    {
+        return array_merge(...array_map(static fn (string $kind): array => $kind::examples(), self::ALL));
+    }
+
+    /** Reads the words of one mark of a pencil line; null when they are no mark's. */
     public static function read(string $words): ?MarkKind
     {
         foreach (self::ALL as $kind) {

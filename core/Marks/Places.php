@@ -53,13 +53,15 @@ final class Places
     }
 
     /**
-     * @return array{from: string, to: string, inside: Fraction|null} ids of the first and last note
-     * @throws UnknownPlace
+     * The notes a place names for a kind of mark.
+     *
+     * @param string $text a place as pencil lines write it, or a note's id
+     * @throws UnknownPlace when nothing of the part stands there
      */
-    public function find(string $text, MarkKind $kind): array
+    public function find(string $text, MarkKind $kind): MarkedNotes
     {
         if (isset($this->byId[$text])) {
-            return ['from' => $text, 'to' => $text, 'inside' => null];
+            return new MarkedNotes($text, $text);
         }
         [$from, $to] = $this->split($text);
         if ($kind->anchor() === Anchor::Range) {
@@ -84,7 +86,7 @@ final class Places
         }
         $id = $this->part->notes[$position]->id;
 
-        return ['from' => $id, 'to' => $id, 'inside' => $inside];
+        return new MarkedNotes($id, $id, $inside);
     }
 
     /**
@@ -208,8 +210,8 @@ final class Places
         return [$text, null];
     }
 
-    /** @return array{from: string, to: string, inside: null} */
-    private function range(string $text, string $from, string $to): array
+    /** @throws UnknownPlace when it goes backwards, or holds no notes */
+    private function range(string $text, string $from, string $to): MarkedNotes
     {
         [$fromMeasure, $fromOffset] = $this->eventAt($from);
         [$toMeasure, $toOffset] = $this->eventAt($to);
@@ -233,7 +235,7 @@ final class Places
             throw UnknownPlace::noNotesInMeasure($text);
         }
 
-        return ['from' => $this->part->notes[$first]->id, 'to' => $this->part->notes[$last]->id, 'inside' => null];
+        return new MarkedNotes($this->part->notes[$first]->id, $this->part->notes[$last]->id);
     }
 
     private function exactly(string $text): int

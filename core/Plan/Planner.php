@@ -9,6 +9,7 @@ use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\FingerPlanner;
 use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
@@ -38,9 +39,9 @@ final readonly class Planner
     /**
      * @param array<string, MarkBook> $books by part id
      * @param list<Part>|null $parts only these; null for all
-     * @param string $chair whose page it is: outside, inside or "stand 2"
+     * @param Chair $chair whose page it is: outside, inside or "stand 2"
      */
-    public function plan(Score $score, array $books = [], ?array $parts = null, string $chair = 'outside'): ScorePlan
+    public function plan(Score $score, array $books = [], ?array $parts = null, ?Chair $chair = null): ScorePlan
     {
         $roadmap = Roadmap::of($score);
         $plans = [];
@@ -53,7 +54,7 @@ final readonly class Planner
         return new ScorePlan($score, $roadmap, $plans, $this->review($score, $roadmap));
     }
 
-    public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, string $chair = 'outside'): PartPlan
+    public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, ?Chair $chair = null): PartPlan
     {
         $roadmap ??= Roadmap::of($score);
         $tried = $book->withChoicesTried();
@@ -68,7 +69,7 @@ final readonly class Planner
     }
 
     /** @param MarkBook $book with open choices tried */
-    public function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, string $chair = 'outside'): BowPlan
+    public function bow(Score $score, Part $part, MarkBook $book, Roadmap $roadmap, ?Chair $chair = null): BowPlan
     {
         $key = $this->bowKey($book, $chair);
         $known = $this->memory?->get($key);
@@ -89,7 +90,7 @@ final readonly class Planner
         MarkBook $book,
         SlurredNotes $slurred,
         Roadmap $roadmap,
-        string $chair = 'outside',
+        ?Chair $chair = null,
     ): FingerPlan {
         // Reasons are not kept: they are asked for one note at a time.
         $memory = $this->explains === false ? $this->memory : null;
@@ -106,13 +107,13 @@ final readonly class Planner
     }
 
     /** What the bow depends on beside the score. */
-    public function bowKey(MarkBook $book, string $chair = 'outside'): string
+    public function bowKey(MarkBook $book, ?Chair $chair = null): string
     {
         return 'bow ' . $this->key($book, $chair, static fn (Mark $mark): bool => !$mark->isForHand());
     }
 
     /** What the hand depends on beside the score. */
-    public function handKey(MarkBook $book, SlurredNotes $slurred, string $chair = 'outside'): string
+    public function handKey(MarkBook $book, SlurredNotes $slurred, ?Chair $chair = null): string
     {
         return 'hand ' . $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5((string) $slurred);
     }
@@ -127,7 +128,7 @@ final readonly class Planner
      *
      * @param callable(Mark): bool $matters
      */
-    private function key(MarkBook $book, string $chair, callable $matters): string
+    private function key(MarkBook $book, ?Chair $chair, callable $matters): string
     {
         $marks = [];
         foreach ($book->marks as $mark) {
@@ -140,7 +141,7 @@ final readonly class Planner
         // How many fingers are shown changes the page, not the plan.
         $options = $this->options->withDensity(Density::Standard);
 
-        return md5(serialize([$options, $chair, $marks, $displaced]));
+        return md5(serialize([$options, ($chair ?? Chair::outside())->value, $marks, $displaced]));
     }
 
     /**

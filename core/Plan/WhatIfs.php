@@ -54,7 +54,7 @@ final readonly class WhatIfs
             $plans[] = $this->planner->part($score, $part, $rest->with($part, $choice->decided($index)), $roadmap);
         }
         $place = $places->placeOf($choice);
-        $for = $choice->for === 'all' ? '' : " @{$choice->for}";
+        $for = $choice->for->isAll() ? '' : " @{$choice->for->value}";
         $times = $choice->pass === null ? '' : " {$choice->pass}x";
         $futures = [];
         foreach ($plans as $index => $plan) {

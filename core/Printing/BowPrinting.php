@@ -76,7 +76,8 @@ final readonly class BowPrinting
             $bow = $plan->at($id);
             $printed = self::printedSign($part, $event);
             $sign = $bow !== null && isset($isSign[$index]) ? $bow->direction : null;
-            $goesOn = $bow === null || ($bow->changes === [] && in_array($bow->join, [BowConnection::Change, BowConnection::Slur, BowConnection::Tie], true));
+            $goesOn = $bow === null || ($bow->changes === []
+                && in_array($bow->join, [BowConnection::Change, BowConnection::Slur, BowConnection::Tie], true));
             $hasMark = isset($slurs['added'][$id]) || isset($slurs['taken'][$id]) || isset($words[$id]) || isset($choices[$id]);
             if ($goesOn && !$hasMark && $sign === null && $printed === null) {
                 continue;
@@ -88,7 +89,7 @@ final readonly class BowPrinting
             $meter = $measures[$event->measure]->meter;
             $changes = [];
             foreach ($bow->changes ?? [] as $change) {
-                $changes[] = [...$change, 'beat' => $meter->beatAt($event->offset->plus($change['offset']))->toDecimal()];
+                $changes[] = new PrintedChange($change, $meter->beatAt($event->offset->plus($change->offset))->toDecimal());
             }
             $print = new NotePrint(
                 $sign,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
+use UprightPencil\Marks\StandingMark;
+
 /** What the marked page shows of the left hand at one note. */
 final readonly class FingerPrint
 {
@@ -15,9 +17,7 @@ final readonly class FingerPrint
      * @param string|null $leaveDownTo id of the note to which the finger waits; null when it need not
      * @param string|null $slideFrom id of the note the same finger slides from
      * @param bool $isFingerNew false when the edition prints the same finger
-     * @param bool $isLeftOut nobody plays it: a grace note or the lower note of a double stop too hard for the group
-     * @param bool $isDivided partners divide the chord
-     * @param bool $hasCourtesy an accidental in parentheses, as a reminder
+     * @param list<StandingMark> $signs marks that show a sign of their own here
      */
     public function __construct(
         public string $finger = '',
@@ -27,16 +27,14 @@ final readonly class FingerPrint
         public ?string $leaveDownTo = null,
         public ?string $slideFrom = null,
         public bool $isFingerNew = true,
-        public bool $isLeftOut = false,
-        public bool $isDivided = false,
-        public bool $hasCourtesy = false,
+        public array $signs = [],
     ) {
     }
 
     public function isEmpty(): bool
     {
         return $this->finger === '' && $this->position === '' && $this->string === ''
-            && $this->leaveDownTo === null && $this->slideFrom === null && !$this->isLeftOut && !$this->isDivided && !$this->hasCourtesy;
+            && $this->leaveDownTo === null && $this->slideFrom === null && $this->signs === [];
     }
 
     /** @return list<string> as pencil lines say them */
@@ -48,9 +46,7 @@ final readonly class FingerPrint
             $this->string === '' ? '' : "on {$this->string}",
             $this->leaveDownTo === null ? '' : 'leave down',
             $this->slideFrom === null ? '' : 'slide',
-            $this->isLeftOut ? 'leave out' : '',
-            $this->isDivided ? 'divide' : '',
-            $this->hasCourtesy ? 'courtesy' : '',
+            ...array_map(static fn (StandingMark $sign): string => $sign->words(), $this->signs),
         ], static fn (string $word): bool => $word !== ''));
     }
 }

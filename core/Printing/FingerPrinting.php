@@ -10,6 +10,8 @@ use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Marks\StandingMark;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 
@@ -46,6 +48,7 @@ final class FingerPrinting
     public function prints(MarkBook $book): array
     {
         $marked = self::marked($book);
+        $standing = self::standing($book);
         $arrivals = $this->arrivals();
         $prints = [];
         $strings = Strings::of($this->part->instrument);
@@ -53,16 +56,14 @@ final class FingerPrinting
         foreach ($this->part->notes as $note) {
             $finger = $this->plan->at($note->id);
             $mine = $marked[$note->id] ?? [];
-            if ($mine !== [] && in_array('leave-out', $mine, true)) {
-                $prints[$note->id] = new FingerPrint(isLeftOut: true);
+            $signs = $standing[$note->id] ?? [];
+            $silencing = array_values(array_filter($signs, static fn (StandingMark $sign): bool => $sign->silences()));
+            if ($silencing !== []) {
+                $prints[$note->id] = new FingerPrint(signs: $silencing);
                 continue;
             }
-            $isAside = $mine !== [] && array_intersect(['divide', 'courtesy'], $mine) !== [];
-            if ($isAside && ($finger === null || $note->tieStop)) {
-                $prints[$note->id] = new FingerPrint(
-                    isDivided: in_array('divide', $mine, true),
-                    hasCourtesy: in_array('courtesy', $mine, true),
-                );
+            if ($signs !== [] && ($finger === null || $note->tieStop)) {
+                $prints[$note->id] = new FingerPrint(signs: $signs);
             }
             if ($finger === null || $note->tieStop) {
                 continue;
@@ -72,7 +73,7 @@ final class FingerPrinting
                 $this->shown = [];
             }
             [$last, $lastFinger] = $before[$note->line] ?? [null, null];
-            $print = $this->print($note, $finger, $last, $lastFinger, $arrivals[$note->id] ?? null, $mine, $strings);
+            $print = $this->print($note, $finger, $last, $lastFinger, $arrivals[$note->id] ?? null, $mine, $signs, $strings);
             $this->remember($finger);
             if (!$print->isEmpty()) {
                 $prints[$note->id] = $print;
@@ -84,19 +85,20 @@ final class FingerPrinting
     }
 
     /**
-     * @param array{position: string, to: string}|null $arrival
-     * @param list<string> $marked slots in which somebody marked this note
+     * @param list<Slot> $marked slots in which somebody marked this note
+     * @param list<StandingMark> $signs
      */
     private function print(
         Note $note,
         NoteFinger $finger,
         ?Note $last,
         ?NoteFinger $lastFinger,
-        ?array $arrival,
+        ?Arrival $arrival,
         array $marked,
+        array $signs,
         Strings $strings,
     ): FingerPrint {
-        $isMarked = in_array('finger', $marked, true);
+        $isMarked = in_array(Slot::Finger, $marked, true);
         $isRepeated = $last !== null && $lastFinger !== null && $last->pitch?->semitone() === $note->pitch?->semitone()
             && $lastFinger->number === $finger->number && $lastFinger->string === $finger->string && $arrival === null;
         $isTrap = $this->isTrap($note, $finger, $strings);
@@ -110,9 +112,9 @@ final class FingerPrinting
         } elseif ($isShown) {
             $text = $this->text($finger, $isTrap);
         }
-        $isString = in_array('string', $marked, true)
+        $isString = in_array(Slot::String, $marked, true)
             || ($this->density !== Density::Sparse && $this->isUnexpectedString($note, $finger, $lastFinger, $strings));
-        $waitsTo = in_array('leave-down', $marked, true) || $this->isWorthLeavingDown($note, $finger) ? $finger->leaveDownTo : null;
+        $waitsTo = in_array(Slot::LeaveDown, $marked, true) || $this->isWorthLeavingDown($note, $finger) ? $finger->leaveDownTo : null;
         if ($waitsTo !== null && $text === '') {
             // The line runs on from the finger it holds.
             $text = $this->text($finger, $isTrap);
@@ -121,15 +123,13 @@ final class FingerPrinting
 
         return new FingerPrint(
             $text,
-            $arrival['position'] ?? '',
-            $arrival['to'] ?? null,
+            $arrival->position ?? '',
+            $arrival?->to,
             $isString ? $finger->string : '',
             $waitsTo,
-            $isSlide || in_array('slide', $marked, true) ? ($last === null ? $note->id : $last->id) : null,
+            $isSlide || in_array(Slot::Slide, $marked, true) ? ($last === null ? $note->id : $last->id) : null,
             FingerConstraints::printedFinger($note) !== $finger->number,
-            false,
-            in_array('divide', $marked, true),
-            in_array('courtesy', $marked, true),
+            $signs,
         );
     }
 
@@ -228,7 +228,7 @@ final class FingerPrinting
     /**
      * The first stopped note in each new place of the hand, with the last note there.
      *
-     * @return array<string, array{position: string, to: string}> by note id
+     * @return array<string, Arrival> by note id
      */
     private function arrivals(): array
     {
@@ -245,16 +245,35 @@ final class FingerPrinting
             if ($finger->number > 0 && $finger->position !== $is) {
                 $position[$note->line] = $finger->position;
                 $here[$note->line] = $note->id;
-                $arrivals[$note->id] = ['position' => $finger->position, 'to' => $note->id];
+                $arrivals[$note->id] = new Arrival($finger->position, $note->id);
             } elseif ($at !== null && ($finger->number === 0 || $finger->position === $is)) {
-                $arrivals[$at] = ['position' => $is, 'to' => $note->id];
+                $arrivals[$at] = new Arrival($is, $note->id);
             }
         }
 
         return $arrivals;
     }
 
-    /** @return array<string, list<string>> slots of the marks for the hand, by note id */
+    /** @return array<string, list<StandingMark>> by note id, in the order of their slots */
+    private static function standing(MarkBook $book): array
+    {
+        $standing = [];
+        foreach ($book->marks as $mark) {
+            $kind = $mark->kind();
+            if ($mark->acts() && $kind instanceof StandingMark) {
+                $standing[$mark->from][] = $kind;
+            }
+        }
+        $order = array_flip(array_map(static fn (Slot $slot): string => $slot->value, Slot::cases()));
+        foreach ($standing as $id => $signs) {
+            usort($signs, static fn (StandingMark $a, StandingMark $b): int => $order[$a->slot()->value] <=> $order[$b->slot()->value]);
+            $standing[$id] = $signs;
+        }
+
+        return $standing;
+    }
+
+    /** @return array<string, list<Slot>> slots of the marks, by note id */
     private static function marked(MarkBook $book): array
     {
         $marked = [];
@@ -262,7 +281,7 @@ final class FingerPrinting
             if ($mark->acts()) {
                 $marked[$mark->from][] = $mark->kind()->slot();
                 if ($mark->kind() instanceof Position && $mark->kind()->figure !== []) {
-                    $marked[$mark->from][] = 'finger';
+                    $marked[$mark->from][] = Slot::Finger;
                 }
             }
         }

@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace UprightPencil\Printing;
 
 use UprightPencil\Marks\Mark;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
-use UprightPencil\Music\Fraction;
 
 /** What the marked page shows at one note that belongs to the marks, not to the notes. */
 final readonly class NotePrint
@@ -25,7 +24,7 @@ final readonly class NotePrint
      * @param list<string> $words short texts over the note
      * @param array<int, Direction> $otherPasses signs for later passes only, by pass
      * @param list<Mark> $choices open choices that begin here: all their possibilities are shown
-     * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes inside the note
+     * @param list<PrintedChange> $changes inside the note
      */
     public function __construct(
         public ?Direction $sign = null,
@@ -90,8 +89,7 @@ final readonly class NotePrint
             $tokens[] = $this->isLift ? 'lift' : 'retake';
         }
         foreach ($this->changes as $change) {
-            $tokens[] = "change-{$change['direction']->value}-{$change['beat']}"
-                . ($change['for'] === 'all' ? '' : "-{$change['for']}");
+            $tokens[] = $change->token();
         }
         foreach ($this->slursTo as $to) {
             $tokens[] = "slur-to-{$to}";
@@ -120,10 +118,10 @@ final readonly class NotePrint
             return [];
         }
         $words = $this->finger->words();
-        if ($this->leavesOpen('finger')) {
+        if ($this->leavesOpen(Slot::Finger)) {
             $words = array_values(array_diff($words, [$this->finger->finger]));
         }
-        if ($this->leavesOpen('position')) {
+        if ($this->leavesOpen(Slot::Position)) {
             $words = array_values(array_diff($words, [$this->finger->position]));
         }
 
@@ -131,7 +129,7 @@ final readonly class NotePrint
     }
 
     /** Whether what is shown in a slot is one possibility of an open choice. */
-    public function leavesOpen(string $slot): bool
+    public function leavesOpen(Slot $slot): bool
     {
         foreach ($this->choices as $choice) {
             foreach ($choice->kinds as $kind) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Printing;
 
 use UprightPencil\Marks\Places;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
@@ -36,8 +37,9 @@ final readonly class PageList
                 $lines[] = str_pad($places->placeOf($choice), 7) . ' ' . $places->wordsOf($choice);
             }
             foreach ($print->changes as $change) {
-                $lines[] = str_pad($places->nameOf($note->id, $change['offset']), 7) . " change {$change['direction']->value}"
-                    . ($change['for'] === 'all' ? '' : " @{$change['for']}");
+                $of = $change->change;
+                $lines[] = str_pad($places->nameOf($note->id, $of->offset), 7) . " change {$of->direction->value}"
+                    . ($of->pass === null ? '' : " {$of->pass}x") . ($of->for->isAll() ? '' : " @{$of->for->value}");
             }
         }
 
@@ -55,9 +57,9 @@ final readonly class PageList
     {
         $marks = [];
         // What a choice leaves open stands in the choice's own line.
-        if ($print->sign !== null && $print->isSignNew && !$print->leavesOpen('direction')) {
+        if ($print->sign !== null && $print->isSignNew && !$print->leavesOpen(Slot::Direction)) {
             $marks[] = $print->sign->value;
-        } elseif ($print->crossOutSign && !$print->leavesOpen('direction')) {
+        } elseif ($print->crossOutSign && !$print->leavesOpen(Slot::Direction)) {
             $marks[] = 'no sign';
         }
         foreach ($print->otherPasses as $pass => $direction) {
@@ -69,10 +71,10 @@ final readonly class PageList
         if ($print->commaOn !== null) {
             $marks[] = $print->isLift ? 'lift' : 'retake';
         }
-        foreach ($print->leavesOpen('slur') ? [] : $print->slursTo as $to) {
+        foreach ($print->leavesOpen(Slot::Slur) ? [] : $print->slursTo as $to) {
             $marks[] = 'slur ' . $places->nameOf($to);
         }
-        if ($print->slursTakenOut !== [] && !$print->leavesOpen('slur')) {
+        if ($print->slursTakenOut !== [] && !$print->leavesOpen(Slot::Slur)) {
             $marks[] = 'no slurs';
         }
         foreach ($print->fingerWords() as $word) {

@@ -7,6 +7,7 @@ namespace UprightPencil\Sections;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\Places;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Score;
@@ -231,7 +232,7 @@ final class Comparison
         }
         $range = array_flip(array_column(array_slice($stretch->pairs, $from, $to - $from + 1), 1 - $side));
         foreach ($taker->book->marks as $mark) {
-            if ($mark->acts() && $mark->kind()->slot() === 'slur' && isset($range[$mark->from])) {
+            if ($mark->acts() && $mark->kind()->slot() === Slot::Slur && isset($range[$mark->from])) {
                 return null;
             }
         }

@@ -6,6 +6,7 @@ namespace UprightPencil\Sections;
 
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -13,10 +14,6 @@ use UprightPencil\Music\Score;
 /** Marks of a stretch carried to another place or part: what would be laid down, what it overwrites, what finds no note. */
 final readonly class MarkCopy
 {
-    /** Slots of marks by what a director calls them. */
-    public const BOWINGS = ['direction', 'join', 'change', 'slur', 'sign'];
-    public const FINGERS = ['finger', 'position', 'string', 'leave-down', 'slide', 'leave-out', 'divide', 'courtesy'];
-
     /**
      * @param list<Mark> $puts
      * @param list<Mark> $overwrites marks of the same sort that stand where these are laid and say something else
@@ -30,7 +27,7 @@ final readonly class MarkCopy
      * @param Fraction $from onset where the stretch begins, in quarter notes of the score
      * @param Fraction $until where it ends; a note that begins here is outside
      * @param Fraction $onto onset where it is laid
-     * @param list<string>|null $slots only these; null for every mark
+     * @param MarkGroup|null $group marks of this group only; null for every mark
      */
     public static function of(
         Score $score,
@@ -41,13 +38,13 @@ final readonly class MarkCopy
         Fraction $from,
         Fraction $until,
         Fraction $onto,
-        ?array $slots = null,
+        ?MarkGroup $group = null,
     ): self {
         $shift = $onto->minus($from);
         $twins = self::twins($score, $giver, $taker, $shift);
         $onset = static fn (Part $part, string $id): Fraction
             => $score->onsetOf($part->notes[$part->positionsById()[$id]]);
-        $isMeant = static fn (Mark $mark): bool => $slots === null || in_array($mark->kind()->slot(), $slots, true);
+        $isMeant = static fn (Mark $mark): bool => $group === null || $mark->kind()->slot()->group() === $group;
         $puts = $missing = [];
         foreach ($given->marks as $mark) {
             $at = $onset($giver, $mark->from);

@@ -18,6 +18,7 @@ use UprightPencil\Bowing\Strokes\BowLengths;
 use UprightPencil\Bowing\Strokes\SlurLinks;
 use UprightPencil\Bowing\Strokes\StrokeBuilder;
 use UprightPencil\Bowing\Strokes\UnrolledLine;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Bow\Goal;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Direction;
@@ -215,7 +216,7 @@ final class DirectionPathTest extends TestCase
         $tempo = TempoMap::of($score);
         $line = Line::allOf($score, $part)[0];
         $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings);
-        $facts = new BowConstraints($part, $line, $book);
+        $facts = new BowConstraints($part, $line, $book, Chair::outside());
         $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo);
         $strokes = $builder->build(UnrolledLine::of($line, $score->measures, Roadmap::of($score)));
 

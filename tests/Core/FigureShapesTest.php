@@ -19,6 +19,7 @@ use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Fingering\States\HandEvent;
 use UprightPencil\Fingering\States\HandEvents;
 use UprightPencil\Fingering\States\HandStates;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
@@ -87,7 +88,7 @@ final class FigureShapesTest extends TestCase
         $hand = Hand::of($part->instrument, 'third-position');
         $strings = Strings::of($part->instrument);
         $settings = new FingerSettings('third-position');
-        $grips = new HandStates($hand, $strings, new FingerConstraints($part, MarkBook::empty(), 'outside'));
+        $grips = new HandStates($hand, $strings, new FingerConstraints($part, MarkBook::empty(), Chair::outside()));
         $bow = $passage->plan()->bow;
         $moments = (new HandEvents($score, $part, SlurredNotes::of($bow), TempoMap::of($score), Dynamics::of($score, $part)))->of(Line::allOf($score, $part)[0]);
         $options = array_map(static fn (HandEvent $moment) => $grips->at($moment), $moments);

@@ -117,7 +117,7 @@ final class FingerFindingsTest extends TestCase
         $outside = $passage->marked($lines)->plan();
         self::assertSame([], $outside->flags);
         self::assertSame(['P1-m1-n2'], array_keys($outside->fingers->notes));
-        self::assertSame(['outside', 'inside'], $outside->book->chairs());
+        self::assertSame(['outside', 'inside'], array_column($outside->book->chairs(), 'value'));
         $inside = $passage->marked($lines)->chair('inside')->plan();
         self::assertSame(['P1-m1-n1'], array_keys($inside->fingers->notes));
     }

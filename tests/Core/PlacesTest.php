@@ -13,6 +13,7 @@ use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Marks\Kind\Bow\NoSlurs;
 use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Kind\Text\Words;
+use UprightPencil\Marks\MarkedNotes;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
@@ -40,7 +41,7 @@ final class PlacesTest extends TestCase
     #[DataProvider('notes')]
     public function testPlacesFindTheirNote(string $place, string $id): void
     {
-        self::assertSame($id, $this->find($place, new BowDirection(Direction::Down))['from']);
+        self::assertSame($id, $this->find($place, new BowDirection(Direction::Down))->from);
     }
 
     /** @return iterable<string, array{string, string, string}> */
@@ -60,30 +61,30 @@ final class PlacesTest extends TestCase
     {
         $found = $this->find($place, new NoSlurs());
 
-        self::assertSame([$from, $to], [$found['from'], $found['to']]);
+        self::assertSame([$from, $to], [$found->from, $found->to]);
     }
 
     public function testAGoalStandsAtTheNextNote(): void
     {
-        self::assertSame('P1-m1-n3', $this->find('1.3', new Retake())['from']);
-        self::assertSame('P1-m4-n1', $this->find('3', new Retake())['from']);
+        self::assertSame('P1-m1-n3', $this->find('1.3', new Retake())->from);
+        self::assertSame('P1-m4-n1', $this->find('3', new Retake())->from);
     }
 
     public function testWordsStandAnywhereAlsoAfterTheLastNote(): void
     {
         $kind = Words::read('"breathe"') ?? self::fail('no words');
 
-        self::assertSame('P1-m1-n3', $this->find('1.3', $kind)['from']);
-        self::assertSame('P1-m5-n1', $this->find('5.4', $kind)['from']);
+        self::assertSame('P1-m1-n3', $this->find('1.3', $kind)->from);
+        self::assertSame('P1-m5-n1', $this->find('5.4', $kind)->from);
     }
 
     public function testAChangeStandsInsideTheNoteThatSounds(): void
     {
         $found = $this->find('2.2', Change::read('change up') ?? self::fail('no change'));
-        self::assertSame(['P1-m2-n1', '1'], [$found['from'], (string) $found['inside']]);
+        self::assertSame(['P1-m2-n1', '1'], [$found->from, (string) $found->inside]);
 
         $tied = $this->find('2.3', Change::read('change up') ?? self::fail('no change'));
-        self::assertSame(['P1-m2-n2', '0'], [$tied['from'], (string) $tied['inside']]);
+        self::assertSame(['P1-m2-n2', '0'], [$tied->from, (string) $tied->inside]);
     }
 
     /** @return iterable<string, array{string, MarkKind, string}> */
@@ -117,7 +118,7 @@ final class PlacesTest extends TestCase
         $score = Passage::of('4/4', self::TUNE)->score();
         $places = Places::of($score, $score->parts[0]);
         foreach ($score->parts[0]->notes as $note) {
-            self::assertSame($note->id, $places->find($places->nameOf($note->id), new BowDirection(Direction::Down))['from']);
+            self::assertSame($note->id, $places->find($places->nameOf($note->id), new BowDirection(Direction::Down))->from);
         }
     }
 
@@ -138,8 +139,7 @@ final class PlacesTest extends TestCase
         self::assertSame($is, Places::looksLikeOne($text));
     }
 
-    /** @return array{from: string, to: string, inside: \UprightPencil\Music\Fraction|null} */
-    private function find(string $place, MarkKind $kind): array
+    private function find(string $place, MarkKind $kind): MarkedNotes
     {
         $score = Passage::of('4/4', self::TUNE)->score();
 

@@ -10,6 +10,7 @@ use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Sections\MarkCopy;
 use UprightPencil\Sections\PassageReturn;
 use UprightPencil\Sections\Returns;
@@ -86,7 +87,7 @@ final class ReturnsTest extends TestCase
             $score->measures[0]->onset,
             $score->measures[1]->end(),
             $score->measures[2]->onset,
-            MarkCopy::BOWINGS,
+            MarkGroup::Bow,
         );
     }
 

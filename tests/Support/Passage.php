@@ -7,6 +7,7 @@ namespace Tests\Support;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Score;
@@ -183,7 +184,7 @@ final class Passage
     {
         $score = $this->score();
 
-        return (new Planner($this->options(), $this->explains))->part($score, $score->parts[0], $this->book($score), null, $this->chair);
+        return (new Planner($this->options(), $this->explains))->part($score, $score->parts[0], $this->book($score), null, Chair::read($this->chair));
     }
 
     /** The plan with every possibility of its open choices worked out. */

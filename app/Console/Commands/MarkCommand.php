@@ -20,6 +20,7 @@ use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\Mxl;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -162,10 +163,10 @@ final class MarkCommand extends Command
         return $tempos;
     }
 
-    private function chair(): string
+    private function chair(): Chair
     {
-        $chair = (string) preg_replace('~^stand[- ]?(\d+)$~', 'stand $1', $this->text('chair'));
-        if (preg_match('~^(outside|inside|stand \d{1,2})$~', $chair) !== 1) {
+        $chair = Chair::read($this->text('chair'));
+        if ($chair === null || $chair->isAll()) {
             throw new CommandFailed('--chair: expected outside, inside or "stand 2".');
         }
 

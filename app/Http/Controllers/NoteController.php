@@ -138,7 +138,7 @@ final class NoteController extends Controller
             $request->moment('start'),
             $request->moment('until'),
             $request->moment('onto'),
-            $request->slots(),
+            $request->group(),
         );
         $told = [
             'puts' => $this->lines($score, $score->parts[0], $copy->puts),

@@ -8,8 +8,8 @@ use App\Models\Section;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Gate;
+use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Music\Fraction;
-use UprightPencil\Sections\MarkCopy;
 
 /** A stretch whose marks are carried elsewhere: moments are quarter notes from the start of the score, as fractions. */
 final class CopyRequest extends FormRequest
@@ -53,12 +53,12 @@ final class CopyRequest extends FormRequest
         return Fraction::parse($this->string($name)->value());
     }
 
-    /** @return list<string>|null */
-    public function slots(): ?array
+    /** What is carried; null for every mark. */
+    public function group(): ?MarkGroup
     {
         return match ($this->string('what')->value()) {
-            'bowings' => MarkCopy::BOWINGS,
-            'fingers' => MarkCopy::FINGERS,
+            'bowings' => MarkGroup::Bow,
+            'fingers' => MarkGroup::Hand,
             default => null,
         };
     }

@@ -16,7 +16,7 @@ use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
-/** The directions of a line, solved: what was decided, and the road that follows from it. */
+/** The directions of a line, solved: what was decided, and the directions that follow from it. */
 final readonly class BowingSolution
 {
     /** @param list<Stroke> $strokes */
@@ -47,14 +47,14 @@ final readonly class BowingSolution
     }
 
     /**
-     * The road there would be with a mark more, everything decided anew around it.
+     * The directions there would be with a mark more, everything decided anew around it.
      *
      * @param int $pass 0 for a mark on every pass, else for that pass alone
      */
     public function with(RepeatCandidate $candidate, int $pass): StrokeDirections
     {
         $event = $this->strokes[$candidate->stroke]->head()->event;
-        if (!$this->solver->hasWishes()) {
+        if (!$this->solver->hasGoals()) {
             $decisions = $this->decisions->with($event, $candidate->join, '', $pass);
 
             return StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
@@ -72,7 +72,7 @@ final readonly class BowingSolution
     public function marked(int $event, MarkKind $kind, ?int $pass = null): StrokeDirections
     {
         $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
-        $constraints = $this->constraints->withJoin($event, new Mark('', [$kind], $id, $id, pass: $pass));
+        $constraints = $this->constraints->withConnection($event, new Mark('', [$kind], $id, $id, pass: $pass));
 
         return self::of($this->score, $this->part, $this->line, $this->strokes, $constraints, $this->settings)->directions;
     }

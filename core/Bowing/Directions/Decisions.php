@@ -9,26 +9,26 @@ use UprightPencil\Bowing\Result\BowConnection;
 /** What the planner itself decided, by the event it stands at; acts on every pass unless made for one. */
 final class Decisions
 {
-    /** @var array<int, array<int, array{join: BowConnection, why: string}>> by event and pass, 0 for every pass */
-    private array $joins = [];
+    /** @var array<int, array<int, Decision>> by event and pass, 0 for every pass */
+    private array $byEvent = [];
 
-    public function with(int $event, BowConnection $join, string $why, int $pass = 0): self
+    public function with(int $event, BowConnection $connection, string $why, int $pass = 0): self
     {
         $copy = clone $this;
-        $copy->joins[$event][$pass] = ['join' => $join, 'why' => $why];
+        $copy->byEvent[$event][$pass] = new Decision($connection, $why);
 
         return $copy;
     }
 
     /** Adds to this very list: the way a planner gathers many. */
-    public function add(int $event, BowConnection $join, string $why): void
+    public function add(int $event, BowConnection $connection, string $why): void
     {
-        $this->joins[$event][0] = ['join' => $join, 'why' => $why];
+        $this->byEvent[$event][0] = new Decision($connection, $why);
     }
 
-    /** @return array{join: BowConnection, why: string}|null */
-    public function at(int $event, int $pass = 1): ?array
+    /** What was decided of a stroke that begins at an event. */
+    public function at(int $event, int $pass = 1): ?Decision
     {
-        return $this->joins[$event][$pass] ?? $this->joins[$event][0] ?? null;
+        return $this->byEvent[$event][$pass] ?? $this->byEvent[$event][0] ?? null;
     }
 }

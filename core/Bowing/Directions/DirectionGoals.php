@@ -21,7 +21,7 @@ final readonly class DirectionGoals
     /** A fresh start leads up to what follows: that is a rule, and goals alone are above it. */
     private const START = 500.0;
 
-    /** @param array<int, array{Direction, float, string}> $goals direction, price where it is not met, and its name; by stroke */
+    /** @param array<int, DirectionGoal> $goals by stroke */
     private function __construct(private array $goals)
     {
     }
@@ -42,13 +42,13 @@ final readonly class DirectionGoals
             $seen[$head->event] = true;
             $goal = $isFirstTime ? $constraints->goal($head->event, $head->pass) : null;
             if ($goal !== null) {
-                $goals[$index] = [$goal['direction'], self::GOAL, "the goal comes {$goal['direction']->value}"];
+                $goals[$index] = new DirectionGoal($goal->direction, self::GOAL, "the goal comes {$goal->direction->value}");
             } elseif ($isSchool && $head->pass === 1 && $stroke->onDownbeat) {
-                $goals[$index] = [Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down'];
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down');
             } elseif ($isSchool && $head->pass === 1 && $index === $last) {
-                $goals[$index] = [Direction::Down, $settings->priceUpLast, 'the last note comes down'];
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpLast, 'the last note comes down');
             } elseif ($isSchool && $head->pass === 1 && $stroke->isAccented) {
-                $goals[$index] = [Direction::Down, $settings->priceUpAccent, 'the accent comes down'];
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpAccent, 'the accent comes down');
             }
         }
 
@@ -58,16 +58,16 @@ final readonly class DirectionGoals
     /** The same, with a stroke that a fresh start leads up to. */
     public function leadingTo(int $stroke, Direction $direction): self
     {
-        return ($this->goals[$stroke][1] ?? 0.0) > self::START
+        return isset($this->goals[$stroke]) && $this->goals[$stroke]->price > self::START
             ? $this
-            : new self([$stroke => [$direction, self::START, $this->goals[$stroke][2] ?? '']] + $this->goals);
+            : new self([$stroke => new DirectionGoal($direction, self::START, $this->words($stroke))] + $this->goals);
     }
 
     public function price(int $stroke, Direction $direction): float
     {
-        [$wanted, $price] = $this->goals[$stroke] ?? [$direction, 0.0];
+        $goal = $this->goals[$stroke] ?? null;
 
-        return $wanted === $direction ? 0.0 : $price;
+        return $goal === null || $goal->direction === $direction ? 0.0 : $goal->price;
     }
 
     public function isAt(int $stroke): bool
@@ -78,7 +78,7 @@ final readonly class DirectionGoals
     /** What is wished at a stroke, in words that follow "so that". */
     public function words(int $stroke): string
     {
-        return $this->goals[$stroke][2] ?? '';
+        return isset($this->goals[$stroke]) ? $this->goals[$stroke]->words : '';
     }
 
     /** @return list<int> strokes something is wished of, in order */

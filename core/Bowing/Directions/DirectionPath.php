@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Directions;
 
+use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\Stroke;
-use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Music\Direction;
 use UprightPencil\Path\BestPath;
 use UprightPencil\Path\Moves;
@@ -25,6 +26,8 @@ final readonly class DirectionPath implements Moves
     /** Dearer than any hook a teacher takes of his own accord, and cheaper than a goal that is missed. */
     private const UNASKED = 200.0;
 
+    private InnerChanges $inner;
+
     /**
      * @param list<Stroke> $strokes
      * @param int $first the first stroke of the phrase
@@ -37,6 +40,7 @@ final readonly class DirectionPath implements Moves
         private array $turns,
         private BowSettings $settings,
     ) {
+        $this->inner = new InnerChanges($constraints);
     }
 
     /**
@@ -91,9 +95,9 @@ final readonly class DirectionPath implements Moves
         if ($this->constraints->direction($head->event, $head->pass) !== null) {
             return 0.0;
         }
-        $mark = $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
+        $mark = $this->constraints->connection($head->event, $head->pass);
         if ($mark !== null || $stroke->link === SlurLink::Hook) {
-            $repeats = $mark === null || StrokeDirections::markedJoin($mark)->repeatsDirection();
+            $repeats = $mark === null || BowConnection::of($mark)->repeatsDirection();
 
             return $repeats === $isSame ? 0.0 : INF;
         }
@@ -116,14 +120,14 @@ final readonly class DirectionPath implements Moves
 
         return $this->strokes[$index]->link === SlurLink::Hook
             || $this->constraints->direction($head->event, $head->pass) !== null
-            || $this->constraints->join($head->event, $head->pass) !== null;
+            || $this->constraints->connection($head->event, $head->pass) !== null;
     }
 
     /** @return non-empty-list<int> */
     private function states(int $index, ?Direction $entering): array
     {
         $head = $this->strokes[$index]->head();
-        $fixed = $entering ?? $this->constraints->direction($head->event, $head->pass)['direction'] ?? null;
+        $fixed = $entering ?? $this->constraints->direction($head->event, $head->pass)?->direction;
 
         return match ($fixed) {
             Direction::Down => [self::DOWN],
@@ -135,17 +139,7 @@ final readonly class DirectionPath implements Moves
     /** Which way a stroke goes when it ends: changes inside turn it. */
     private function leaves(int $index, int $state): int
     {
-        foreach ($this->strokes[$index]->events as $played) {
-            foreach ($this->constraints->changes($played->event) as $mark) {
-                $kind = $mark->kind();
-                $isOnPass = $mark->pass === null || $mark->pass === $played->pass;
-                if ($isOnPass && $kind instanceof Change && ($kind->direction !== self::direction($state) || $played->pass > 1)) {
-                    $state = 1 - $state;
-                }
-            }
-        }
-
-        return $state;
+        return $this->inner->leavingStroke($this->strokes[$index], self::direction($state)) === Direction::Down ? self::DOWN : self::UP;
     }
 
     private static function direction(int $state): Direction

@@ -33,7 +33,7 @@ final readonly class PhraseSolver
     }
 
     /** Whether there is anything to decide. */
-    public function hasWishes(): bool
+    public function hasGoals(): bool
     {
         return $this->goals->strokes() !== [];
     }
@@ -56,7 +56,7 @@ final readonly class PhraseSolver
             }
             $isFresh = $directions->startsAfresh($first);
             $start = $isFresh ? $starts->leadsTo($first) : null;
-            if ($here === [] || ($start !== null && $start['stroke'] > $last)) {
+            if ($here === [] || ($start !== null && $start->stroke > $last)) {
                 continue;
             }
             if (!$isFresh && $isOld) {
@@ -64,7 +64,7 @@ final readonly class PhraseSolver
                 $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
                 $isOld = false;
             }
-            $goals = $start === null ? $this->goals : $this->goals->leadingTo($start['stroke'], $start['direction']);
+            $goals = $start === null ? $this->goals : $this->goals->leadingTo($start->stroke, $start->direction);
             foreach ($this->turns($first, $last, $isFresh ? null : $directions->starts[$first - 1], $goals, $here) as $target => $turn) {
                 $decisions->add(
                     $this->strokes[$turn->stroke]->head()->event,
@@ -129,7 +129,7 @@ final readonly class PhraseSolver
             }
             $target = $wished[$next];
             // Between the wish before, or what is fixed since, and this one the turn may stand anywhere.
-            $kept = $this->lastFact($wished[$next - 1] ?? $from, $turn->stroke);
+            $kept = $this->lastFixedBetween($wished[$next - 1] ?? $from, $turn->stroke);
             $turn = $this->precedents->again($this->candidates->between($kept, $target), $target) ?? $turn;
             $this->precedents->remember($turn, $target);
             $turns[$target] = $turn;
@@ -139,7 +139,7 @@ final readonly class PhraseSolver
     }
 
     /** The last stroke of a stretch before another whose direction is printed or marked; its first where there is none. */
-    private function lastFact(int $first, int $before): int
+    private function lastFixedBetween(int $first, int $before): int
     {
         for ($at = $before - 1; $at > $first; $at--) {
             $head = $this->strokes[$at]->head();

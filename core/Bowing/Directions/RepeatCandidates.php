@@ -61,7 +61,7 @@ final readonly class RepeatCandidates
         $head = $stroke->head();
         $before = $this->strokes[$index - 1] ?? null;
         $isTaken = $before === null || $stroke->freshStart !== null || $stroke->link === SlurLink::Hook
-            || $this->constraints->join($head->event, $head->pass) !== null
+            || $this->constraints->connection($head->event, $head->pass) !== null
             || ($index < $upTo && $this->constraints->direction($head->event, $head->pass) !== null);
         if ($isTaken) {
             return [];

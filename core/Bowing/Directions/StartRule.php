@@ -4,65 +4,85 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Directions;
 
+use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 
-/** Which way a fresh start goes: so that the next downbeat it can reach comes down, or the next fact comes right. */
+/** Which way a fresh start goes: so that the next downbeat it can reach comes down, or the next direction that is fixed comes right. */
 final readonly class StartRule
 {
+    /** More than all marks of a start that could be refused. */
+    private const WRONG = 1000;
+
+    private InnerChanges $inner;
+
     /** @param list<Stroke> $strokes */
     public function __construct(private array $strokes, private BowConstraints $constraints, private Decisions $decisions)
     {
+        $this->inner = new InnerChanges($constraints);
     }
 
     /**
-     * The stroke a fresh start leads up to, and how that one goes; one past the last where nothing follows.
-     *
-     * @return array{stroke: int, direction: Direction, fact: bool}|null
+     * The stroke a fresh start leads up to, and how that one should go.
      */
-    public function leadsTo(int $index): ?array
+    public function leadsTo(int $index): ?StartTarget
     {
         return $this->target($index, false) ?? $this->target($index, true);
     }
 
     /**
-     * The direction a fresh start takes, so that the next downbeat comes down; or the next fact comes right.
-     *
-     * @return array{Direction, string}
+     * The direction a fresh start takes, so that the next downbeat comes down; or the next fixed direction comes right.
      */
-    public function at(int $index): array
+    public function at(int $index): StartDirection
     {
-        $through = $this->leadsTo($index);
-        if ($through === null) {
-            return [Direction::Down, 'nothing after it asks for more'];
+        $target = $this->leadsTo($index);
+        if ($target === null) {
+            return new StartDirection(Direction::Down, 'nothing after it asks for more');
         }
-        ['stroke' => $target, 'direction' => $wanted, 'fact' => $isFact] = $through;
-        $flips = 0;
-        for ($at = $index + 1; $at <= $target; $at++) {
-            $flips += $this->repeats($at) ? 0 : 1;
-            $flips += $this->changesInside($at - 1);
-        }
-        $direction = $wanted->flippedIf($flips % 2 === 1);
-        $strokes = self::count($target - $index);
+        $strokes = self::count($target->stroke - $index);
         $why = match (true) {
-            $isFact => "{$strokes} before " . ($wanted === Direction::Up ? 'an up' : 'a down') . ' bow that is fixed',
-            $target === $index && $this->strokes[$index]->onDownbeat => 'the downbeat',
-            $target === $index => 'it holds over the barline, so it is down already',
+            $target->isFixed => "{$strokes} before " . ($target->direction === Direction::Up ? 'an up' : 'a down') . ' bow that is fixed',
+            $target->stroke === $index && $this->strokes[$index]->onDownbeat => 'the downbeat',
+            $target->stroke === $index => 'it holds over the barline, so it is down already',
             default => "{$strokes} before the downbeat, which comes down",
         };
 
-        return [$direction, $why];
+        return new StartDirection($this->startFor($index, $target), $why);
+    }
+
+    /** The direction from which the target comes right; of two, the one against which no mark speaks. */
+    private function startFor(int $index, StartTarget $target): Direction
+    {
+        $best = null;
+        $fewest = PHP_INT_MAX;
+        foreach (Direction::cases() as $start) {
+            $direction = $start;
+            $faults = 0;
+            for ($at = $index; $at < $target->stroke; $at++) {
+                foreach ($this->strokes[$at]->events as $played) {
+                    $faults += count($this->inner->refused($played, $direction));
+                    $direction = $this->inner->leaving($played, $direction);
+                }
+                $direction = $direction->flippedIf(!$this->repeats($at + 1));
+            }
+            $faults += $direction === $target->direction ? 0 : self::WRONG;
+            if ($faults < $fewest) {
+                [$best, $fewest] = [$start, $faults];
+            }
+        }
+
+        return $best ?? $target->direction;
     }
 
     /**
      * The stroke a start looks ahead to.
      *
      * @param bool $throughRests whether to look past rests
-     * @return array{stroke: int, direction: Direction, fact: bool}|null
      */
-    private function target(int $index, bool $throughRests): ?array
+    private function target(int $index, bool $throughRests): ?StartTarget
     {
         for ($at = $index, $count = count($this->strokes); $at < $count; $at++) {
             $stroke = $this->strokes[$at];
@@ -71,19 +91,19 @@ final readonly class StartRule
             }
             if ($at > $index && $stroke->freshStart !== null) {
                 // What follows starts afresh: lead up to it as to a downbeat.
-                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
+                return new StartTarget($at, Direction::Down, false);
             }
-            $fact = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass)
+            $fixed = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass)
                 ?? $this->constraints->goal($stroke->head()->event, $stroke->head()->pass);
-            if ($fact !== null) {
-                return ['stroke' => $at, 'direction' => $fact['direction'], 'fact' => true];
+            if ($fixed !== null) {
+                return new StartTarget($at, $fixed->direction, true);
             }
             if ($stroke->overDownbeat) {
-                return ['stroke' => $at, 'direction' => Direction::Down, 'fact' => false];
+                return new StartTarget($at, Direction::Down, false);
             }
         }
 
-        return $throughRests ? ['stroke' => $count, 'direction' => Direction::Down, 'fact' => false] : null;
+        return $throughRests ? new StartTarget($count, Direction::Down, false) : null;
     }
 
     /** Whether a stroke will go the same way as the one before, as far as marks and decisions say. */
@@ -94,23 +114,13 @@ final readonly class StartRule
             return false;
         }
         $head = $stroke->head();
-        $mark = $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
+        $mark = $this->constraints->connection($head->event, $head->pass);
         if ($mark !== null) {
-            return StrokeDirections::markedJoin($mark)->repeatsDirection();
+            return BowConnection::of($mark)->repeatsDirection();
         }
         $decision = $this->decisions->at($head->event, $head->pass);
 
-        return $decision !== null ? $decision['join']->repeatsDirection() : $stroke->link === SlurLink::Hook;
-    }
-
-    private function changesInside(int $index): int
-    {
-        $changes = 0;
-        foreach ($this->strokes[$index]->events as $played) {
-            $changes += count($this->constraints->changes($played->event));
-        }
-
-        return $changes;
+        return $decision !== null ? $decision->connection->repeatsDirection() : $stroke->link === SlurLink::Hook;
     }
 
     private static function count(int $strokes): string

@@ -8,7 +8,9 @@ use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\FixedDirection;
 use UprightPencil\Bowing\Strokes\FreshStartCause;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Marks\Kind\Bow\Change;
@@ -19,9 +21,10 @@ use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Direction;
+use UprightPencil\Review\FlagCode;
 
 /**
- * One drive along all strokes of a line: each turns round or not, as facts, decisions and the start rule say.
+ * Which way each stroke of a line goes: it turns round or not, as what is fixed, what is decided and the start rule say.
  */
 final class StrokeDirections
 {
@@ -36,15 +39,16 @@ final class StrokeDirections
     /** @var list<Direction> how each stroke ends, after the changes inside it */
     public array $ends = [];
     /** @var array<int, BowConnection> */
-    public array $joins = [];
+    public array $connections = [];
     /** @var list<Origin> */
     public array $origins = [];
     /** @var array<int, string> in a sentence without its full stop */
     public array $whys = [];
-    /** @var list<array{stroke: int, mark: Mark|null, text: string, kind: 'contradict'|'no-time'}> */
+    /** @var list<DirectionProblem> */
     public array $problems = [];
 
     private readonly StartRule $startRule;
+    private readonly InnerChanges $inner;
 
     /** @var array<int, true> strokes whose direction repeats only because a fact asks for it */
     private array $forced = [];
@@ -59,6 +63,7 @@ final class StrokeDirections
         private readonly ?Direction $entering,
     ) {
         $this->startRule = new StartRule($strokes, $constraints, $decisions);
+        $this->inner = new InnerChanges($constraints);
     }
 
     /**
@@ -88,8 +93,8 @@ final class StrokeDirections
     public function lift(array $strokes): void
     {
         foreach ($strokes as $index) {
-            if (isset($this->whys[$index]) && $this->joins[$index] === BowConnection::Change) {
-                $this->joins[$index] = BowConnection::Lift;
+            if (isset($this->whys[$index]) && $this->connections[$index] === BowConnection::Change) {
+                $this->connections[$index] = BowConnection::Lift;
                 $this->whys[$index] .= ', and the rest gives time to set the bow where the next notes need it';
             }
         }
@@ -108,7 +113,7 @@ final class StrokeDirections
         if ($stroke->freshStart === FreshStartCause::Beginning) {
             return true;
         }
-        if ($this->joinMark($index) !== null || $this->decisions->at($stroke->head()->event, $stroke->head()->pass) !== null) {
+        if ($this->markedConnection($index) !== null || $this->decisions->at($stroke->head()->event, $stroke->head()->pass) !== null) {
             return false;
         }
 
@@ -120,50 +125,40 @@ final class StrokeDirections
     private function step(int $index): void
     {
         $stroke = $this->strokes[$index];
-        $fact = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass);
+        $fixed = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass);
         if ($index === 0 && $this->entering !== null) {
             $this->starts[] = $this->entering;
-            $this->origins[] = self::origin($fact);
-            $this->joins[] = BowConnection::Start;
+            $this->origins[] = self::origin($fixed);
+            $this->connections[] = BowConnection::Start;
             $this->whys[] = 'as the road came here';
         } elseif ($this->startsAfresh($index)) {
-            $this->start($index, $fact);
+            $this->start($index, $fixed);
         } else {
-            $this->follow($index, $fact);
+            $this->follow($index, $fixed);
         }
         $direction = $this->starts[$index];
         foreach ($stroke->events as $played) {
-            foreach ($this->constraints->changes($played->event) as $mark) {
-                if ($mark->pass !== null && $mark->pass !== $played->pass) {
-                    continue;
-                }
-                $kind = $mark->kind();
-                // The place of a change holds on every pass; its direction is what the first time brings.
-                if ($kind instanceof Change && $kind->direction === $direction && $played->pass === 1) {
-                    $this->problems[] = [
-                        'stroke' => $index,
-                        'mark' => $mark,
-                        'text' => "The mark asks for a change to {$direction->value} inside this note,"
-                            . " but the bow already goes {$direction->value}",
-                        'kind' => 'contradict',
-                    ];
-                    continue;
-                }
-                $direction = $direction->opposite();
+            foreach ($this->inner->refused($played, $direction) as [$mark, $goes]) {
+                $this->problems[] = new DirectionProblem(
+                    $index,
+                    $mark,
+                    "The mark asks for a change to {$goes->value} inside this note, but the bow already goes {$goes->value}",
+                );
             }
+            $direction = $this->inner->leaving($played, $direction);
         }
         $this->ends[] = $direction;
     }
 
-    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
-    private function start(int $index, ?array $fact): void
+    private function start(int $index, ?FixedDirection $fixed): void
     {
         $freshStart = $this->strokes[$index]->freshStart;
-        if ($fact !== null) {
-            $direction = $fact['direction'];
-            $why = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
+        if ($fixed !== null) {
+            $direction = $fixed->direction;
+            $why = $fixed->by();
         } else {
-            [$direction, $why] = $this->startRule->at($index);
+            $start = $this->startRule->at($index);
+            [$direction, $why] = [$start->direction, $start->why];
             if ($freshStart !== null && $freshStart !== FreshStartCause::Beginning) {
                 $why = "starts afresh after {$freshStart->words()}: {$why}";
             } elseif ($freshStart === null) {
@@ -171,46 +166,40 @@ final class StrokeDirections
             }
         }
         $this->starts[] = $direction;
-        $this->origins[] = self::origin($fact);
+        $this->origins[] = self::origin($fixed);
         $this->whys[] = $why;
         $join = BowConnection::Start;
         if ($freshStart === null) {
             $join = $this->ends[$index - 1] === $direction ? BowConnection::Retake : BowConnection::Change;
         }
-        if ($join === BowConnection::Retake && $fact === null) {
-            $this->whys[$index] = 'retaken in the rest, there is time: ' . $this->startRule->at($index)[1];
+        if ($join === BowConnection::Retake && $fixed === null) {
+            $this->whys[$index] = 'retaken in the rest, there is time: ' . $this->startRule->at($index)->why;
         }
-        $this->joins[] = $join;
-        $mark = $this->joinMark($index);
+        $this->connections[] = $join;
+        $mark = $this->markedConnection($index);
         if ($mark !== null) {
-            $this->problems[] = [
-                'stroke' => $index,
-                'mark' => $mark,
-                'text' => "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join",
-                'kind' => 'contradict',
-            ];
+            $this->problems[] = new DirectionProblem($index, $mark, "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join");
         }
     }
 
-    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
-    private function follow(int $index, ?array $fact): void
+    private function follow(int $index, ?FixedDirection $fixed): void
     {
         $stroke = $this->strokes[$index];
         $before = $this->ends[$index - 1];
-        $mark = $this->joinMark($index);
+        $mark = $this->markedConnection($index);
         $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
         [$join, $why, $origin] = match (true) {
-            $mark !== null => [self::markedJoin($mark), 'marked so', Origin::Mark],
-            $decision !== null => [$decision['join'], $decision['why'], Origin::WorkedOut],
+            $mark !== null => [BowConnection::of($mark), 'marked so', Origin::Mark],
+            $decision !== null => [$decision->connection, $decision->why, Origin::WorkedOut],
             $stroke->link === SlurLink::Hook
                 => [BowConnection::Hook, 'one bow for the slur, the notes stopped apart', Origin::WorkedOut],
             default => [BowConnection::Change, self::ALTERNATES[$before->value], Origin::WorkedOut],
         };
         $direction = $join->repeatsDirection() ? $before : $before->opposite();
-        if ($fact !== null) {
-            [$join, $why] = $this->fixed($index, $fact, $mark, $join, $direction);
-            $direction = $fact['direction'];
-            $origin = self::origin($fact);
+        if ($fixed !== null) {
+            [$join, $why] = $this->fixed($index, $fixed, $mark, $join, $direction);
+            $direction = $fixed->direction;
+            $origin = self::origin($fixed);
         } elseif ($mark !== null) {
             $why = match ($join) {
                 BowConnection::Hook => "hooked by a mark: {$direction->value} again without leaving the string",
@@ -219,12 +208,12 @@ final class StrokeDirections
                 default => self::ALTERNATES[$before->value],
             };
         }
-        if ($mark !== null && $mark->kind() instanceof NoRetake && $fact === null) {
+        if ($mark !== null && $mark->kind() instanceof NoRetake && $fixed === null) {
             $origin = Origin::WorkedOut;
         }
         $this->checkTime($index, $join, $mark);
         $this->starts[] = $direction;
-        $this->joins[] = $join;
+        $this->connections[] = $join;
         $this->origins[] = $origin;
         $this->whys[] = $why;
     }
@@ -232,26 +221,20 @@ final class StrokeDirections
     /**
      * A printed or marked direction, whatever would have come: how the bow gets there.
      *
-     * @param array{direction: Direction, mark: Mark|null} $fact
      * @return array{BowConnection, string}
      */
-    private function fixed(int $index, array $fact, ?Mark $mark, BowConnection $join, Direction $direction): array
+    private function fixed(int $index, FixedDirection $fixed, ?Mark $mark, BowConnection $join, Direction $direction): array
     {
         $stroke = $this->strokes[$index];
-        $by = $fact['mark'] === null ? 'printed in the edition' : 'marked so';
-        $isSame = $fact['direction'] === $this->ends[$index - 1];
+        $by = $fixed->by();
+        $isSame = $fixed->direction === $this->ends[$index - 1];
         $hasComma = $this->constraints->hasCommaAfter($this->strokes[$index - 1]->last()->event);
-        if ($direction === $fact['direction'] && ($mark !== null || !$hasComma)) {
+        if ($direction === $fixed->direction && ($mark !== null || !$hasComma)) {
             return [$join, $join === BowConnection::Change ? "{$by}, and it alternates" : $by];
         }
-        if ($mark !== null && $direction !== $fact['direction'] && !$mark->kind() instanceof NoRetake) {
-            $this->problems[] = [
-                'stroke' => $index,
-                'mark' => $mark,
-                'text' => "“{$mark->kind()->words()}” would make this {$direction->value},"
-                    . " but it is {$by} {$fact['direction']->value}",
-                'kind' => 'contradict',
-            ];
+        if ($mark !== null && $direction !== $fixed->direction && !$mark->kind() instanceof NoRetake) {
+            $this->problems[] = new DirectionProblem($index, $mark, "“{$mark->kind()->words()}” would make this {$direction->value},"
+                    . " but it is {$by} {$fixed->direction->value}");
         }
         if (!$isSame) {
             return [$hasComma ? BowConnection::Lift : BowConnection::Change, $by];
@@ -263,7 +246,7 @@ final class StrokeDirections
 
         $this->forced[$index] = true;
 
-        return [BowConnection::Hook, "{$by}: the stroke before goes {$fact['direction']->value} too"];
+        return [BowConnection::Hook, "{$by}: the stroke before goes {$fixed->direction->value} too"];
     }
 
     private function checkTime(int $index, BowConnection $join, ?Mark $mark): void
@@ -274,59 +257,38 @@ final class StrokeDirections
             $enough = $this->retakes->isEnough($before, $stroke)
                 || (!$stroke->hasRestBefore() && $this->retakes->canBorrow($before));
             if (!$enough) {
-                $this->problems[] = [
-                    'stroke' => $index,
-                    'mark' => $mark,
-                    'text' => sprintf(
+                $this->problems[] = new DirectionProblem($index, $mark, sprintf(
                         'No time to lift: the way back takes %.2f s, and there %s %.2f s',
                         $this->retakes->needed($before),
                         $stroke->hasRestBefore() ? 'is a rest of' : 'is no rest, only',
                         $this->retakes->available($before, $stroke),
-                    ),
-                    'kind' => 'no-time',
-                ];
+                    ), FlagCode::NoTimeToRetake);
             }
         }
         if ($join === BowConnection::Hook && $mark !== null && $stroke->gapSeconds === 0.0) {
             $fast = $this->settings->fastSeconds;
             if ($before->seconds < $fast && $stroke->seconds < $fast) {
-                $this->problems[] = [
-                    'stroke' => $index,
-                    'mark' => $mark,
-                    'text' => sprintf(
+                $this->problems[] = new DirectionProblem($index, $mark, sprintf(
                         'Too fast to hook: the two notes last %.2f s and %.2f s',
                         $before->seconds,
                         $stroke->seconds,
-                    ),
-                    'kind' => 'contradict',
-                ];
+                    ));
             }
         }
     }
 
-    private function joinMark(int $index): ?Mark
+    private function markedConnection(int $index): ?Mark
     {
         $head = $this->strokes[$index]->head();
 
-        return $this->constraints->join($head->event, $head->pass)['mark'] ?? null;
+        return $this->constraints->connection($head->event, $head->pass);
     }
 
-    public static function markedJoin(Mark $mark): BowConnection
+    private static function origin(?FixedDirection $fixed): Origin
     {
         return match (true) {
-            $mark->kind() instanceof Hook => BowConnection::Hook,
-            $mark->kind() instanceof Retake => BowConnection::Retake,
-            $mark->kind() instanceof Lift => BowConnection::Lift,
-            default => BowConnection::Change,
-        };
-    }
-
-    /** @param array{direction: Direction, mark: Mark|null}|null $fact */
-    private static function origin(?array $fact): Origin
-    {
-        return match (true) {
-            $fact === null => Origin::WorkedOut,
-            $fact['mark'] === null => Origin::Printed,
+            $fixed === null => Origin::WorkedOut,
+            $fixed->mark === null => Origin::Printed,
             default => Origin::Mark,
         };
     }

@@ -31,7 +31,7 @@ final readonly class BowAdvice
     /** From which weight on a region matters enough. */
     private const MATTERS = 0.6;
 
-    public function __construct(private Score $score, private Line $line, private BowLengths $use)
+    public function __construct(private Score $score, private Line $line, private BowLengths $lengths)
     {
     }
 
@@ -72,8 +72,9 @@ final readonly class BowAdvice
         $from = $distribution->from($stroke->head());
         $to = $distribution->to($stroke->last());
         // What comes down there comes up there too.
-        [$low, $high, $weight] = $this->use->region($next, Direction::Down, false);
-        if ($from === null || $to === null || $weight < self::MATTERS || $stroke->seconds < self::LEAST_SECONDS || $next->hasRestBefore()) {
+        $region = $this->lengths->region($next, Direction::Down, false);
+        [$low, $high] = [$region->from, $region->to];
+        if ($from === null || $to === null || $region->weight < self::MATTERS || $stroke->seconds < self::LEAST_SECONDS || $next->hasRestBefore()) {
             return '';
         }
         $isAway = $from < $low - self::FAR || $from > $high + self::FAR;
@@ -97,7 +98,7 @@ final readonly class BowAdvice
         if ($stroke->seconds < self::LEAST_SECONDS) {
             return '';
         }
-        if ($length < self::SAVED * $this->use->under($stroke)->comfortable) {
+        if ($length < self::SAVED * $this->lengths->under($stroke)->comfortable) {
             return 'save';
         }
 
@@ -106,6 +107,6 @@ final readonly class BowAdvice
 
     private function isWhole(Stroke $stroke, float $length): bool
     {
-        return $stroke->seconds >= self::LEAST_SECONDS && $length >= self::WHOLE * $this->use->hair();
+        return $stroke->seconds >= self::LEAST_SECONDS && $length >= self::WHOLE * $this->lengths->hair();
     }
 }

@@ -30,7 +30,7 @@ final class Distribution
 
     /**
      * @param list<int> $kinds of the strokes in playing order
-     * @return list<array{float, float, bool}> from and to, 0 frog to 1 tip, and whether the bow was lifted before; one for each stroke
+     * @return list<StrokePlace> one for each stroke
      */
     public function plan(array $kinds): array
     {
@@ -51,7 +51,7 @@ final class Distribution
      * One stretch between places where the bow starts anew.
      *
      * @param list<int> $kinds
-     * @param list<array{float, float, bool}> $planned what was planned before; the stretch is added
+     * @param list<StrokePlace> $planned what was planned before; the stretch is added
      */
     private function stretch(array $kinds, int $first, int $end, array &$planned): void
     {
@@ -86,7 +86,7 @@ final class Distribution
             $to = $from + $sign * $length;
             $isLift = $isSet && !$stroke->isSet && $position !== null && abs($position - $from) > 0.1;
             // A lift too small to see is none: the bow stays where it is.
-            $planned[] = [$position !== null && !$isLift && !$stroke->isSet ? $position : $from, $to, $isLift];
+            $planned[] = new StrokePlace($position !== null && !$isLift && !$stroke->isSet ? $position : $from, $to, $isLift);
             $position = $to;
         }
     }

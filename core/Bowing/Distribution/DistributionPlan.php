@@ -15,10 +15,7 @@ final class DistributionPlan
     private array $to = [];
     /** @var array<int, true> strokes before which the bow is set anew, by position */
     public array $lifts = [];
-    /**
-     * @var array<int, array{needs: float, seconds: float, alone: bool}> by stroke: centimetres needed at the slowest, seconds,
-     *     and whether the stroke alone is too long for the bow
-     */
+    /** @var array<int, RunOut> by stroke */
     public array $runOuts = [];
     /** @var array<int, float> centimetres each stroke takes */
     public array $lengths = [];

@@ -10,7 +10,7 @@ use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\BowLength;
 use UprightPencil\Bowing\Strokes\BowLengths;
-use UprightPencil\Bowing\Strokes\PlayedEvent;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Music\Direction;
@@ -18,10 +18,9 @@ use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 
 /**
- * Turns a road into travel: where each played event begins and ends on the bow, and what does not fit.
+ * Distributes the bow over the strokes: where each played event begins and ends on the bow, and what does not fit.
  *
- * A piece is what lies between two changes of one stroke; most strokes are one piece. Pieces that are alike travel alike: what
- * they need is put together once.
+ * A piece is what lies between two changes of one stroke; most strokes are one piece. Pieces that are alike share one answer.
  *
  * Shares are positions in the stroke's events, with their weight.
  *
@@ -31,6 +30,7 @@ final class DistributionPlanner
 {
     private readonly Distribution $distribution;
     private readonly DistributionPlan $plan;
+    private readonly InnerChanges $inner;
     /** @var array<string, int> kinds of strokes in one piece, by all that matters of them */
     private array $kinds = [];
 
@@ -39,7 +39,7 @@ final class DistributionPlanner
      */
     public function __construct(
         private readonly Line $line,
-        private readonly BowLengths $use,
+        private readonly BowLengths $lengths,
         private readonly BowConstraints $constraints,
         private readonly BowSettings $settings,
         private readonly array $strokes,
@@ -47,6 +47,7 @@ final class DistributionPlanner
     ) {
         $this->distribution = new Distribution();
         $this->plan = new DistributionPlan();
+        $this->inner = new InnerChanges($constraints);
     }
 
     public function plan(): DistributionPlan
@@ -54,7 +55,7 @@ final class DistributionPlanner
         $kinds = $pieces = [];
         foreach ($this->strokes as $index => $stroke) {
             if (!$this->isCut($stroke)) {
-                $amount = $this->use->under($stroke);
+                $amount = $this->lengths->under($stroke);
                 $kinds[] = $this->kind($index, $amount);
                 $pieces[] = [$index, $amount, null];
                 continue;
@@ -64,13 +65,13 @@ final class DistributionPlanner
                 $pieces[] = [$index, $amount, $shares];
             }
         }
-        foreach ($this->distribution->plan($kinds) as $position => [$from, $to, $isLift]) {
+        foreach ($this->distribution->plan($kinds) as $position => $place) {
             [$index, $amount, $shares] = $pieces[$position];
-            if ($isLift) {
+            if ($place->isLifted) {
                 $this->plan->lifts[$index] = true;
             }
-            $this->share($this->strokes[$index], $shares, $from, $to);
-            $this->measure($index, $amount, abs($to - $from) * $this->use->hair());
+            $this->share($this->strokes[$index], $shares, $place->from, $place->to);
+            $this->measure($index, $amount, abs($place->to - $place->from) * $this->lengths->hair());
         }
 
         return $this->plan;
@@ -79,17 +80,17 @@ final class DistributionPlanner
     private function measure(int $index, BowLength $amount, float $moved): void
     {
         $this->plan->lengths[$index] = ($this->plan->lengths[$index] ?? 0.0) + $moved;
-        if ($amount->slowest > $this->use->hair() + 1e-6) {
-            $this->plan->runOuts[$index] = ['needs' => $amount->slowest, 'seconds' => $amount->seconds, 'alone' => true];
+        if ($amount->slowest > $this->lengths->hair() + 1e-6) {
+            $this->plan->runOuts[$index] = new RunOut($amount->slowest, $amount->seconds, true);
         } elseif ($moved < 0.6 * $amount->slowest && $amount->seconds > 1.0) {
-            $this->plan->runOuts[$index] ??= ['needs' => $amount->slowest, 'seconds' => $amount->seconds, 'alone' => false];
+            $this->plan->runOuts[$index] ??= new RunOut($amount->slowest, $amount->seconds, false);
         }
     }
 
     /** The kind of a stroke in one piece: the amount stands for its notes, which share one only where they are alike. */
     private function kind(int $index, BowLength $amount): int
     {
-        $join = $this->directions->joins[$index];
+        $join = $this->directions->connections[$index];
         $gap = $join === BowConnection::Change ? $this->strokes[$index]->gapSeconds : 0.0;
         $key = spl_object_id($amount) . $join->value . $this->directions->starts[$index]->value
             . ($index === 0 ? '!' : '') . ($gap > 0.0 ? pack('d', $gap) : '');
@@ -119,14 +120,14 @@ final class DistributionPlanner
         $amount = BowLength::none();
         $shares = [];
         foreach ($stroke->events as $position => $played) {
-            $use = $this->use->of($played->event);
-            $weight = max($use->comfortable, 1e-3);
+            $lengths = $this->lengths->of($played->event);
+            $weight = max($lengths->comfortable, 1e-3);
             $length = $this->line->events[$played->event]->duration;
             $done = Fraction::zero();
-            foreach ([...$this->changesAt($played, $direction), null] as $cut) {
+            foreach ([...$this->inner->places($played, $direction), null] as $cut) {
                 $until = $cut ?? $length;
                 $part = $length->isPositive() ? max(0.0, $until->minus($done)->toFloat() / $length->toFloat()) : 1.0;
-                $amount = $amount->plus($use, $part);
+                $amount = $amount->plus($lengths, $part);
                 $shares[] = [$position, $part * $weight];
                 if ($cut !== null) {
                     $pieces[] = [$direction, $amount, $shares];
@@ -142,27 +143,11 @@ final class DistributionPlanner
         return $pieces;
     }
 
-    /** @return list<Fraction> quarter notes from the event's beginning */
-    private function changesAt(PlayedEvent $played, Direction $direction): array
-    {
-        $cuts = [];
-        foreach ($this->constraints->changes($played->event) as $mark) {
-            $kind = $mark->kind();
-            $isOther = $kind instanceof Change && ($kind->direction !== $direction || $played->pass > 1);
-            if ($mark->inside !== null && $isOther && ($mark->pass === null || $mark->pass === $played->pass)) {
-                $cuts[] = $mark->inside;
-                $direction = $direction->opposite();
-            }
-        }
-
-        return $cuts;
-    }
-
     private function item(int $index, int $number, Direction $direction, BowLength $amount): DistributionStroke
     {
-        $hair = $this->use->hair();
+        $hair = $this->lengths->hair();
         $stroke = $this->strokes[$index];
-        $join = $this->directions->joins[$index];
+        $join = $this->directions->connections[$index];
         $isFirst = $number === 0;
         $isStart = $isFirst && $join === BowConnection::Start;
         $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
@@ -173,7 +158,7 @@ final class DistributionPlanner
             $amount->slowest / $hair,
             $amount->comfortable / $hair,
             $amount->fastest / $hair,
-            $this->use->region($stroke, $direction, $isStart || $index === 0),
+            $this->lengths->region($stroke, $direction, $isStart || $index === 0),
             $isStart,
             $isFirst && in_array($join, [BowConnection::Retake, BowConnection::Lift], true),
             $isFirst && $join === BowConnection::Change && $stroke->hasRestBefore() && $time > 0.0,
@@ -194,7 +179,7 @@ final class DistributionPlanner
             return;
         }
         foreach ($shares === null ? $stroke->events : [] as $position => $played) {
-            $shares[] = [$position, max($this->use->of($played->event)->comfortable, 1e-3)];
+            $shares[] = [$position, max($this->lengths->of($played->event)->comfortable, 1e-3)];
         }
         $whole = max(1e-9, array_sum(array_column($shares ?? [], 1)));
         $at = $from;

@@ -75,7 +75,9 @@ final class DistributionSteps
             $stroke->comfortable,
             $stroke->fastest,
             $stroke->reach,
-            ...$stroke->region,
+            $stroke->region->from,
+            $stroke->region->to,
+            $stroke->region->weight,
         );
         if (!isset($this->kinds[$key])) {
             $this->kinds[$key] = count($this->strokes);
@@ -275,11 +277,11 @@ final class DistributionSteps
     /** @return list<int> what beginning at each position costs; empty where it is all the same */
     private static function regions(DistributionStroke $stroke): array
     {
-        [$low, $high, $weight] = $stroke->region;
+        $region = $stroke->region;
         $prices = [];
-        for ($position = 0; $weight > 0.0 && $position <= self::BINS; $position++) {
+        for ($position = 0; $region->weight > 0.0 && $position <= self::BINS; $position++) {
             $start = $position / self::BINS;
-            $prices[] = self::units($weight * max(0.0, $low - $start, $start - $high));
+            $prices[] = self::units($region->weight * max(0.0, $region->from - $start, $start - $region->to));
         }
 
         return $prices;

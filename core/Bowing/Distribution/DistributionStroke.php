@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Distribution;
 
+use UprightPencil\Bowing\Settings\BowRegion;
 use UprightPencil\Music\Direction;
 
-/** What the travel of one stroke depends on; lengths are shares of the hair. */
+/** What the place of one stroke on the bow depends on; lengths are shares of the hair. */
 final readonly class DistributionStroke
 {
     /**
      * @param float $slowest the least bow on which it still sounds
      * @param float $fastest the most it can take
-     * @param array{float, float, float} $region where it should begin, from and to, and how much that matters
+     * @param BowRegion $region where it should begin
      * @param bool $isFree the bow starts anew here, at no price
      * @param bool $isSet the bow is set anew here (a retake, or a lift that was asked for)
      * @param bool $mayLift there is time to set it anew
@@ -24,7 +25,7 @@ final readonly class DistributionStroke
         public float $slowest,
         public float $comfortable,
         public float $fastest,
-        public array $region,
+        public BowRegion $region,
         public bool $isFree,
         public bool $isSet,
         public bool $mayLift,

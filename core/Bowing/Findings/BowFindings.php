@@ -19,6 +19,7 @@ use UprightPencil\Marks\Kind\Bow\Hook;
 use UprightPencil\Marks\Kind\Bow\NoRetake;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Places;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
@@ -45,7 +46,7 @@ final class BowFindings
         private readonly Line $line,
         private readonly TempoMap $tempo,
         private readonly BowSettings $settings,
-        private readonly BowLengths $use,
+        private readonly BowLengths $lengths,
         private readonly BowingSolution $solution,
         private readonly DistributionPlan $distribution,
         private readonly SlurRemedies $retry,
@@ -85,9 +86,8 @@ final class BowFindings
     {
         $flags = [];
         foreach ($this->directions->problems as $problem) {
-            $code = $problem['kind'] === 'no-time' ? FlagCode::NoTimeToRetake : FlagCode::MarksContradict;
-            $flags[] = $this->flags->at($code, $problem['text'] . '.', $this->strokes[$problem['stroke']]->head()->event)
-                ->withWays($problem['mark'] === null ? [] : $this->instead($problem['stroke'], $problem['mark']));
+            $flags[] = $this->flags->at($problem->code, $problem->text . '.', $this->strokes[$problem->stroke]->head()->event)
+                ->withWays($problem->mark === null ? [] : $this->instead($problem->stroke, $problem->mark));
         }
 
         return $flags;
@@ -101,7 +101,7 @@ final class BowFindings
     private function instead(int $stroke, Mark $mark): array
     {
         $event = ($this->strokes[$stroke] ?? null)?->head()->event;
-        if ($event === null || $stroke === 0 || $mark->kind()->slot() !== (new Hook())->slot()) {
+        if ($event === null || $stroke === 0 || $mark->kind()->slot() !== Slot::Connection) {
             return [];
         }
         $place = $this->places()->nameOf($mark->from);
@@ -110,7 +110,7 @@ final class BowFindings
         foreach (['Hook it instead' => new Hook(), 'Let it alternate' => new NoRetake()] as $text => $kind) {
             $isWrong = false;
             foreach ($this->solution->marked($event, $kind, $mark->pass)->problems as $problem) {
-                $isWrong = $isWrong || $problem['stroke'] === $stroke;
+                $isWrong = $isWrong || $problem->stroke === $stroke;
             }
             if (!$isWrong && $kind->words() !== $mark->kind()->words()) {
                 $ways[] = new Remedy($text, ["{$place} {$kind->words()}{$times}"]);
@@ -161,14 +161,14 @@ final class BowFindings
         $seen = [];
         foreach ($this->strokes as $index => $stroke) {
             $head = $stroke->head();
-            if ($this->directions->joins[$index] === BowConnection::Start) {
+            if ($this->directions->connections[$index] === BowConnection::Start) {
                 $lastFact = null;
             }
             if ($this->constraints->direction($head->event, $head->pass) === null) {
                 continue;
             }
-            $isAsked = $this->constraints->join($head->event, $head->pass) !== null || $stroke->link === SlurLink::Hook;
-            $isHook = $this->directions->joins[$index] === BowConnection::Hook;
+            $isAsked = $this->constraints->connection($head->event, $head->pass) !== null || $stroke->link === SlurLink::Hook;
+            $isHook = $this->directions->connections[$index] === BowConnection::Hook;
             if ($lastFact !== null && $index - $lastFact > 1 && $isHook && !$isAsked && !isset($seen[$head->event])) {
                 $seen[$head->event] = true;
                 $pulling[] = [$lastFact, $index];
@@ -192,7 +192,7 @@ final class BowFindings
     }
 
     /**
-     * Goals the road does not reach.
+     * Goals the bow does not reach.
      *
      * @return list<Flag>
      */
@@ -202,10 +202,10 @@ final class BowFindings
         foreach ($this->constraints->goalEvents() as $event) {
             $index = $this->solution->solver->strokeOf($event);
             $goal = $index === null ? null : $this->constraints->goal($event, $this->strokes[$index]->head()->pass);
-            if ($index === null || $goal === null || $this->directions->starts[$index] === $goal['direction']) {
+            if ($index === null || $goal === null || $this->directions->starts[$index] === $goal->direction) {
                 continue;
             }
-            $wanted = $goal['direction'];
+            $wanted = $goal->direction;
             $flag = $this->flags->at(
                 FlagCode::GoalMissed,
                 "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
@@ -213,7 +213,7 @@ final class BowFindings
                 $event,
             );
             $from = $this->solution->solver->lastFixed($index, $this->directions);
-            $isStart = $this->directions->joins[$from] === BowConnection::Start
+            $isStart = $this->directions->connections[$from] === BowConnection::Start
                 && $this->constraints->direction($this->strokes[$from]->head()->event, 1) === null;
             $flags[] = $flag->withWays([...$this->ways()->within(
                 $from,
@@ -291,7 +291,7 @@ final class BowFindings
             $this->score,
             $this->part,
             $this->line,
-            $this->use,
+            $this->lengths,
             $this->tempo,
             $this->settings->longNotes,
         );
@@ -301,17 +301,17 @@ final class BowFindings
                 continue;
             }
             $seen[$event] = true;
-            $hair = (int) round($this->use->hair());
-            $text = $runOut['alone']
+            $hair = (int) round($this->lengths->hair());
+            $text = $runOut->isAlone
                 ? sprintf(
                     'The bow runs out: %.1f s on one bow need %d cm at the slowest, and there are %d.',
-                    $runOut['seconds'],
-                    (int) ceil($runOut['needs']),
+                    $runOut->seconds,
+                    (int) ceil($runOut->needs),
                     $hair,
                 )
                 : sprintf(
                     'The bow runs out: this note needs %d cm at the slowest, and the strokes before leave only %d.',
-                    (int) ceil($runOut['needs']),
+                    (int) ceil($runOut->needs),
                     (int) floor($this->distribution->lengths[$index] ?? 0.0),
                 );
             $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)

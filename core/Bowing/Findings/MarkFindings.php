@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Findings;
 
-use UprightPencil\Bowing\NoteBows;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\InnerChanges;
+use UprightPencil\Bowing\Strokes\SlurLinks;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Bowing\Strokes\StrokeBuilder;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Marks\StandingMark;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Review\Flag;
@@ -24,7 +27,7 @@ final readonly class MarkFindings
         private Line $line,
         private MarkBook $book,
         private BowConstraints $constraints,
-        private NoteBows $bows,
+        private SlurLinks $links,
         private StrokeBuilder $builder,
         private array $strokes,
         private EventFlags $flags,
@@ -34,7 +37,7 @@ final readonly class MarkFindings
     /** @return list<Flag> in no order */
     public function all(): array
     {
-        return [...$this->marksInsideStrokes(), ...$this->displaced(), ...$this->silent(), ...$this->partners()];
+        return [...$this->marksInsideStrokes(), ...$this->displaced(), ...$this->silent(), ...$this->partners(), ...$this->neverPlayed()];
     }
 
     /**
@@ -51,13 +54,14 @@ final readonly class MarkFindings
                 if ($position === 0 || isset($seen[$played->event])) {
                     continue;
                 }
-                $join = $this->constraints->join($played->event, $played->pass) ?? $this->constraints->goal($played->event, $played->pass);
-                if ($join !== null) {
+                $mark = $this->constraints->connection($played->event, $played->pass)
+                    ?? $this->constraints->goal($played->event, $played->pass)?->mark;
+                if ($mark !== null) {
                     $seen[$played->event] = true;
-                    $held = $this->bows->within($stroke, $position) === BowConnection::Tie ? 'tied' : 'slurred';
+                    $held = $this->links->within($stroke, $position) === BowConnection::Tie ? 'tied' : 'slurred';
                     $flags[] = $this->flags->at(
                         FlagCode::MarksContradict,
-                        "“{$join['mark']->kind()->words()}” stands here, but the note is {$held} to the one before:"
+                        "“{$mark->kind()->words()}” stands here, but the note is {$held} to the one before:"
                             . ' no stroke begins.',
                         $played->event,
                     );
@@ -73,7 +77,8 @@ final readonly class MarkFindings
     {
         $flags = [];
         $positions = $this->part->positionsById();
-        foreach ($this->book->displaced as [$old, $new]) {
+        foreach ($this->book->displaced as $displaced) {
+            [$old, $new] = [$displaced->lost, $displaced->kept];
             $event = $this->line->eventOfNote[$positions[$old->from]] ?? null;
             if ($event !== null) {
                 $flags[] = $this->flags->at(
@@ -87,18 +92,53 @@ final readonly class MarkFindings
         return $flags;
     }
 
-    /** @return list<Flag> bowing marks on notes that take no bow */
+    /** @return list<Flag> bowing marks on notes that take no bow, and marks for plucked notes on bowed ones */
     private function silent(): array
     {
         $flags = [];
         $positions = $this->part->positionsById();
         foreach ($this->book->marks as $mark) {
             $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
-            $isForBow = in_array($mark->kind()->slot(), ['direction', 'join', 'change'], true);
+            $isForBow = in_array($mark->kind()->slot(), [Slot::Direction, Slot::Connection, Slot::Change], true);
             if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
                 $flags[] = $this->flags->at(
                     FlagCode::MarksContradict,
                     "“{$mark->kind()->words()}” stands at a note without a bow stroke (pizzicato or tremolo).",
+                    $event,
+                );
+            }
+            $isForPlucked = $mark->kind() instanceof StandingMark && $mark->kind()->isForPizzicato();
+            if ($event !== null && $mark->acts() && $isForPlucked && !$this->builder->isSilent($event)) {
+                $flags[] = $this->flags->at(
+                    FlagCode::MarksContradict,
+                    "“{$mark->kind()->words()}” stands at a bowed note: only a plucked one rings on.",
+                    $event,
+                );
+            }
+        }
+
+        return $flags;
+    }
+
+    /** @return list<Flag> marks for a time through that never comes */
+    private function neverPlayed(): array
+    {
+        $flags = [];
+        $positions = $this->part->positionsById();
+        $times = [];
+        foreach ($this->strokes as $stroke) {
+            foreach ($stroke->events as $played) {
+                $times[$played->event] = max($times[$played->event] ?? 0, $played->pass);
+            }
+        }
+        foreach ($this->book->marks as $mark) {
+            $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
+            $isForBow = in_array($mark->kind()->slot(), [Slot::Direction, Slot::Connection, Slot::Change], true);
+            if ($event !== null && $mark->pass !== null && $mark->acts() && $isForBow && ($times[$event] ?? $mark->pass) < $mark->pass) {
+                $flags[] = $this->flags->at(
+                    FlagCode::MarksContradict,
+                    "“{$mark->kind()->words()}” is for time {$mark->pass} through, but this is played "
+                        . ($times[$event] === 1 ? 'once' : "{$times[$event]} times") . '.',
                     $event,
                 );
             }
@@ -112,13 +152,14 @@ final readonly class MarkFindings
     {
         $flags = [];
         $seen = [];
-        foreach ($this->strokes as $index => $stroke) {
+        $inner = new InnerChanges($this->constraints);
+        foreach ($this->strokes as $stroke) {
             $mine = 0;
             $others = [];
             foreach ($stroke->events as $played) {
-                $mine += count($this->constraints->changes($played->event));
-                foreach ($this->constraints->changesOfOthers($played->event) as $mark) {
-                    $others[$mark->for] = ($others[$mark->for] ?? 0) + 1;
+                $mine += count($inner->acting($played));
+                foreach ($inner->actingForOthers($played) as $mark) {
+                    $others[$mark->for->value] = ($others[$mark->for->value] ?? 0) + 1;
                 }
             }
             $event = $stroke->head()->event;

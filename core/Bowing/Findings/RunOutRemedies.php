@@ -29,7 +29,7 @@ final readonly class RunOutRemedies
         private Score $score,
         private Part $part,
         private Line $line,
-        private BowLengths $use,
+        private BowLengths $lengths,
         private TempoMap $tempo,
         private LongNotes $school = LongNotes::Together,
     ) {
@@ -46,7 +46,7 @@ final readonly class RunOutRemedies
         $found = [];
         foreach ($this->beats($stroke) as [$event, $inside, $onset, $strength]) {
             $before = $this->needs($first->onset, $onset, $stroke);
-            if (max($before, $total - $before) <= $this->use->hair()) {
+            if (max($before, $total - $before) <= $this->lengths->hair()) {
                 $balance = abs($before / max($total, 1e-6) - 0.5);
                 $found[] = [$balance - 0.04 * $strength, $event, $inside];
             }
@@ -110,7 +110,7 @@ final readonly class RunOutRemedies
                         [$best, $bestAt] = [$beat, $at];
                     }
                 }
-                $fits = $fits && $best !== null && $bestAt - $done <= $this->use->hair();
+                $fits = $fits && $best !== null && $bestAt - $done <= $this->lengths->hair();
                 if ($best === null) {
                     break;
                 }
@@ -120,7 +120,7 @@ final readonly class RunOutRemedies
                 $lines[] = "{$place} change {$new->value}";
                 $names[] = $place;
             }
-            if ($fits && $total - $done <= $this->use->hair()) {
+            if ($fits && $total - $done <= $this->lengths->hair()) {
                 return [new Remedy('Everyone changes at ' . implode(' and ', $names), $lines)];
             }
         }
@@ -152,13 +152,13 @@ final readonly class RunOutRemedies
         $events = $stroke->events;
         $total = 0.0;
         foreach ($events as $played) {
-            $total += $this->use->of($played->event)->slowest;
+            $total += $this->lengths->of($played->event)->slowest;
         }
         $found = [];
         $before = 0.0;
         for ($index = 1, $count = count($events); $index < $count; $index++) {
-            $before += $this->use->of($events[$index - 1]->event)->slowest;
-            if (max($before, $total - $before) <= $this->use->hair()) {
+            $before += $this->lengths->of($events[$index - 1]->event)->slowest;
+            if (max($before, $total - $before) <= $this->lengths->hair()) {
                 $found[] = [abs($before / max($total, 1e-6) - 0.5), $index];
             }
         }
@@ -192,11 +192,11 @@ final readonly class RunOutRemedies
         $bows = [];
         $length = INF;
         foreach ($events as $played) {
-            $needs = $this->use->of($played->event)->slowest;
-            if ($needs > $this->use->hair()) {
+            $needs = $this->lengths->of($played->event)->slowest;
+            if ($needs > $this->lengths->hair()) {
                 return [];
             }
-            if ($length + $needs > $this->use->hair()) {
+            if ($length + $needs > $this->lengths->hair()) {
                 $bows[] = [];
                 $length = 0.0;
             }
@@ -246,7 +246,7 @@ final readonly class RunOutRemedies
     /** Centimetres at the slowest speed between two onsets of the stroke. */
     private function needs(Fraction $from, Fraction $to, Stroke $stroke): float
     {
-        $amount = $this->use->under($stroke);
+        $amount = $this->lengths->under($stroke);
 
         return $amount->seconds > 0.0 ? $amount->slowest * $this->tempo->seconds($from, $to) / $amount->seconds : 0.0;
     }

@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Result;
 
+use UprightPencil\Marks\Kind\Bow\Hook;
+use UprightPencil\Marks\Kind\Bow\Lift;
+use UprightPencil\Marks\Kind\Bow\Retake;
+use UprightPencil\Marks\Mark;
+
 /** How a note begins. */
 enum BowConnection: string
 {
@@ -19,6 +24,18 @@ enum BowConnection: string
     /** The other direction, the bow set at another place. */
     case Lift = 'lift';
 
+    /** What a hook, a retake or a lift marked at a stroke makes of its beginning; anything else lets it alternate. */
+    public static function of(Mark $mark): self
+    {
+        return match (true) {
+            $mark->kind() instanceof Hook => self::Hook,
+            $mark->kind() instanceof Retake => self::Retake,
+            $mark->kind() instanceof Lift => self::Lift,
+            default => self::Change,
+        };
+    }
+
+    /** Whether the stroke goes the same way as the one before. */
     public function repeatsDirection(): bool
     {
         return $this === self::Hook || $this === self::Retake;

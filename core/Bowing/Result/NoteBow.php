@@ -6,7 +6,6 @@ namespace UprightPencil\Bowing\Result;
 
 use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Direction;
-use UprightPencil\Music\Fraction;
 
 /** The bow at one notehead, the first time it is played. */
 final readonly class NoteBow
@@ -15,9 +14,8 @@ final readonly class NoteBow
      * @param int $stroke counted from 1 in its line
      * @param string $why in a sentence without its full stop
      * @param bool $isHead whether the stroke begins here
-     * @param list<array{offset: Fraction, direction: Direction, for: string}> $changes inside the notehead, quarter
-     *     notes from its beginning
-     * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null until travel is planned
+     * @param list<InnerChange> $changes inside the notehead, in their order
+     * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null until the bow is distributed
      * @param float|null $to where it ends
      * @param array<int, Direction> $otherPasses directions of the stroke on later passes, where they differ, by pass
      * @param string $advice where on the bow, in the words of the rehearsal room; empty where nothing needs saying

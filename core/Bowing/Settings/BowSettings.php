@@ -47,6 +47,23 @@ final readonly class BowSettings
         public float $borrowed = 0.5,
         /** The most of the bow a staccato note takes. */
         public float $staccatoShare = 0.2,
+        /** How much more bow an accent takes, for its fast beginning. */
+        public float $accentFactor = 1.15,
+        /** Shorter strokes are quick: they have a part of the bow of their own. */
+        public float $quickStrokeSeconds = 0.3,
+        /** Dotted strokes at least this long lie anywhere. */
+        public float $dottedStrokeSeconds = 1.0,
+        /** Below this level of loudness, 0 (pp) to 5 (ff), it is soft. */
+        public float $softLevel = 0.5,
+        public BowRegion $spiccato = new BowRegion(0.2, 0.45, 3.0),
+        public BowRegion $dotted = new BowRegion(0.1, 0.5, 0.6),
+        public BowRegion $accentDown = new BowRegion(0.0, 0.4, 0.8),
+        public BowRegion $accentUp = new BowRegion(0.25, 0.7, 0.6),
+        public BowRegion $quick = new BowRegion(0.35, 0.65, 0.6),
+        public BowRegion $quickSoft = new BowRegion(0.55, 0.95, 0.6),
+        public BowRegion $soft = new BowRegion(0.5, 1.0, 0.5),
+        public BowRegion $startDown = new BowRegion(0.0, 0.35, 0.5),
+        public BowRegion $startUp = new BowRegion(0.55, 1.0, 0.5),
         public float $priceRetake = 1.0,
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,
@@ -82,12 +99,9 @@ final readonly class BowSettings
         return self::HAIR[$instrument->value] ?? 60.0;
     }
 
-    /** @return array{float, float, float} slowest, comfortable, fastest in cm/s */
-    public function speeds(Instrument $instrument, string $dynamic): array
+    /** @param string $dynamic pp, p, mp, mf, f or ff; anything else is mf */
+    public function speeds(Instrument $instrument, string $dynamic): BowSpeeds
     {
-        $scale = self::SPEED_SCALE[$instrument->value] ?? 1.0;
-        [$slowest, $comfortable, $fastest] = self::SPEEDS[$dynamic] ?? self::SPEEDS['mf'];
-
-        return [$slowest * $scale, $comfortable * $scale, $fastest * $scale];
+        return (new BowSpeeds(...(self::SPEEDS[$dynamic] ?? self::SPEEDS['mf'])))->times(self::SPEED_SCALE[$instrument->value] ?? 1.0);
     }
 }

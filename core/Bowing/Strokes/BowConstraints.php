@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Strokes;
 
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Marks\Kind\Bow\Goal;
 use UprightPencil\Marks\Kind\Bow\NoSign;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
-use UprightPencil\Marks\MarkKind;
-use UprightPencil\Music\Direction;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 
@@ -20,11 +20,11 @@ use UprightPencil\Music\Part;
  */
 final class BowConstraints
 {
-    /** @var array<int, list<array{pass: int|null, direction: Direction, mark: Mark|null}>> by event */
+    /** @var array<int, list<FixedDirection>> by event */
     private array $directions = [];
-    /** @var array<int, list<array{pass: int|null, kind: MarkKind, mark: Mark}>> hook, retake, lift, no retake, by event */
-    private array $joins = [];
-    /** @var array<int, list<array{pass: int|null, direction: Direction, mark: Mark}>> */
+    /** @var array<int, list<Mark>> hook, retake, lift, no retake, by event */
+    private array $connections = [];
+    /** @var array<int, list<FixedDirection>> by event */
     private array $goals = [];
     /** @var array<int, list<Mark>> changes inside a long note, by event */
     private array $changes = [];
@@ -34,31 +34,31 @@ final class BowConstraints
     private array $commas = [];
 
     /**
-     * @param string $chair marks for everybody and for this chair count ("outside", "inside", "stand 2")
+     * @param Chair $chair marks for everybody and for this chair count ("outside", "inside", "stand 2")
      */
-    public function __construct(Part $part, Line $line, MarkBook $book, public readonly string $chair = 'outside')
+    public function __construct(Part $part, Line $line, MarkBook $book, public readonly Chair $chair)
     {
         $position = $part->positionsById();
         $ignored = [];
         foreach ($book->marks as $mark) {
             $event = $line->eventOfNote[$position[$mark->from]] ?? null;
-            $isForChair = $mark->for === 'all' || $mark->for === $this->chair;
+            $isForChair = $mark->for->covers($chair);
             if ($event === null || !$mark->acts() || (!$isForChair && !$mark->kind() instanceof Change)) {
                 continue;
             }
             $kind = $mark->kind();
             if ($kind instanceof BowDirection) {
-                $this->directions[$event][] = ['pass' => $mark->pass, 'direction' => $kind->direction, 'mark' => $mark];
+                $this->directions[$event][] = new FixedDirection($kind->direction, $mark, $mark->pass);
             } elseif ($kind instanceof Goal) {
-                $this->goals[$event][] = ['pass' => $mark->pass, 'direction' => $kind->direction, 'mark' => $mark];
+                $this->goals[$event][] = new FixedDirection($kind->direction, $mark, $mark->pass);
             } elseif ($kind instanceof Change) {
                 if ($isForChair) {
                     $this->changes[$event][] = $mark;
                 } else {
                     $this->changesOfOthers[$event][] = $mark;
                 }
-            } elseif ($kind->slot() === 'join') {
-                $this->joins[$event][] = ['pass' => $mark->pass, 'kind' => $kind, 'mark' => $mark];
+            } elseif ($kind->slot() === Slot::Connection) {
+                $this->connections[$event][] = $mark;
             } elseif ($kind instanceof NoSign) {
                 $ignored[$event] = true;
             }
@@ -67,10 +67,10 @@ final class BowConstraints
             foreach ($event->noteheads() as $notehead) {
                 $note = $part->notes[$notehead];
                 if ($note->printedBow !== null && !isset($ignored[$index])) {
-                    $this->directions[$index][] = ['pass' => null, 'direction' => $note->printedBow, 'mark' => null];
+                    $this->directions[$index][] = new FixedDirection($note->printedBow);
                 }
                 foreach ($note->printedOnPass as $pass => $direction) {
-                    $this->directions[$index][] = ['pass' => $pass, 'direction' => $direction, 'mark' => null];
+                    $this->directions[$index][] = new FixedDirection($direction, null, $pass);
                 }
                 if ($note->commaAfter) {
                     $this->commas[$index] = true;
@@ -79,26 +79,27 @@ final class BowConstraints
         }
     }
 
-    /**
-     * The direction fixed at an event, a mark before a printed sign.
-     *
-     * @return array{direction: Direction, mark: Mark|null}|null
-     */
-    public function direction(int $event, int $pass): ?array
+    /** The direction fixed at an event, a mark before a printed sign. */
+    public function direction(int $event, int $pass): ?FixedDirection
     {
         return isset($this->directions[$event]) ? self::onPass($this->directions[$event], $pass) : null;
     }
 
-    /** @return array{kind: MarkKind, mark: Mark}|null */
-    public function join(int $event, int $pass): ?array
+    /** The hook, retake, lift or "no retake" marked at an event. */
+    public function connection(int $event, int $pass): ?Mark
     {
-        return isset($this->joins[$event]) ? self::onPass($this->joins[$event], $pass) : null;
+        return isset($this->connections[$event]) ? self::onPass($this->connections[$event], $pass) : null;
     }
 
-    /** @return array{direction: Direction, mark: Mark}|null */
-    public function goal(int $event, int $pass): ?array
+    public function goal(int $event, int $pass): ?FixedDirection
     {
         return isset($this->goals[$event]) ? self::onPass($this->goals[$event], $pass) : null;
+    }
+
+    /** Whether the bow may turn inside a note anywhere on this line. */
+    public function hasChanges(): bool
+    {
+        return $this->changes !== [];
     }
 
     /** @return list<Mark> in the order they stand in the note */
@@ -119,10 +120,10 @@ final class BowConstraints
     }
 
     /** The same with a hook or a retake more. */
-    public function withJoin(int $event, Mark $mark): self
+    public function withConnection(int $event, Mark $mark): self
     {
         $with = clone $this;
-        $with->joins[$event] = [['pass' => $mark->pass, 'kind' => $mark->kind(), 'mark' => $mark], ...$this->joins[$event] ?? []];
+        $with->connections[$event] = [$mark, ...$this->connections[$event] ?? []];
 
         return $with;
     }
@@ -134,10 +135,10 @@ final class BowConstraints
     }
 
     /** Whether a director's mark asks for something at this event. */
-    public function hasJoinOrMark(int $event): bool
+    public function hasConnectionOrMark(int $event): bool
     {
-        return isset($this->joins[$event])
-            || array_filter($this->directions[$event] ?? [], static fn (array $fact): bool => $fact['mark'] !== null) !== [];
+        return isset($this->connections[$event])
+            || array_filter($this->directions[$event] ?? [], static fn (FixedDirection $fixed): bool => $fixed->mark !== null) !== [];
     }
 
     /** @return list<int> events a goal stands at, in order */
@@ -150,13 +151,13 @@ final class BowConstraints
     }
 
     /**
-     * @template F of array<string, mixed>
-     * @param list<F> $constraints
-     * @return F|null the one for this pass alone before the one for all
+     * @template C of FixedDirection|Mark
+     * @param list<C> $constraints
+     * @return C|null the one for this pass alone before the one for all
      */
-    private static function onPass(array $constraints, int $pass): ?array
+    private static function onPass(array $constraints, int $pass): FixedDirection|Mark|null
     {
-        $passes = array_map(static fn (array $fact): mixed => $fact['pass'] ?? null, $constraints);
+        $passes = array_map(static fn (FixedDirection|Mark $constraint): ?int => $constraint->pass, $constraints);
         $found = array_search($pass, $passes, true);
         $found = $found === false ? array_search(null, $passes, true) : $found;
 

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Strokes;
 
+use UprightPencil\Bowing\Settings\BowRegion;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\BowSpeeds;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Event;
@@ -26,17 +28,19 @@ final class BowLengths
     /** @var array<string, BowLength> of events under one bow, by their own amounts */
     private array $sums = [];
     private readonly float $hair;
-    /** @var array<string, array{float, float, float}> by dynamic */
+    private readonly BowRegion $anywhere;
+    /** @var array<string, BowSpeeds> by dynamic */
     private array $speeds = [];
 
     public function __construct(
         private readonly Part $part,
         private readonly Line $line,
         private readonly TempoMap $tempo,
-        private readonly Dynamics $loudness,
+        private readonly Dynamics $dynamics,
         private readonly BowSettings $settings,
     ) {
         $this->hair = $settings->hairCentimetres($part->instrument);
+        $this->anywhere = BowRegion::anywhere();
     }
 
     /**
@@ -89,8 +93,8 @@ final class BowLengths
         return $this->hair;
     }
 
-    /** @return array{float, float, float} from, to, weight */
-    public function region(Stroke $stroke, Direction $direction, bool $isStart): array
+    /** Where a stroke should begin. */
+    public function region(Stroke $stroke, Direction $direction, bool $isStart): BowRegion
     {
         $head = $this->line->events[$stroke->events[0]->event];
         $first = $this->part->notes[$head->notes[0]];
@@ -100,23 +104,23 @@ final class BowLengths
                 return $region;
             }
         }
-        $isSoft = $this->loudness->levelAt($head->onset->toFloat()) < 0.5;
+        $isSoft = $this->dynamics->levelAt($head->onset->toFloat()) < $this->settings->softLevel;
 
         return match (true) {
-            $stroke->seconds < 0.3 => $isSoft ? [0.55, 0.95, 0.6] : [0.35, 0.65, 0.6],
-            $isSoft => [0.5, 1.0, 0.5],
-            $isStart => $direction === Direction::Down ? [0.0, 0.35, 0.5] : [0.55, 1.0, 0.5],
-            default => [0.0, 1.0, 0.0],
+            $stroke->seconds < $this->settings->quickStrokeSeconds => $isSoft ? $this->settings->quickSoft : $this->settings->quick,
+            $isSoft => $this->settings->soft,
+            $isStart => $direction === Direction::Down ? $this->settings->startDown : $this->settings->startUp,
+            default => $this->anywhere,
         };
     }
 
-    /** @return array{float, float, float}|null */
-    private function regionOfStyle(Note $first, float $seconds, Direction $direction): ?array
+    private function regionOfStyle(Note $first, float $seconds, Direction $direction): ?BowRegion
     {
         return match (true) {
-            $first->has('spiccato') => [0.2, 0.45, 3.0],
-            $first->isShortened() && $seconds < 1.0 => [0.1, 0.5, 0.6],
-            $first->has('accent', 'strong-accent') => $direction === Direction::Down ? [0.0, 0.4, 0.8] : [0.25, 0.7, 0.6],
+            $first->has('spiccato') => $this->settings->spiccato,
+            $first->isShortened() && $seconds < $this->settings->dottedStrokeSeconds => $this->settings->dotted,
+            $first->has('accent', 'strong-accent')
+                => $direction === Direction::Down ? $this->settings->accentDown : $this->settings->accentUp,
             default => null,
         };
     }
@@ -133,22 +137,21 @@ final class BowLengths
         $half = Fraction::of(1, 2);
         $at = $of->onset;
         $end = $of->end();
-        $isSteady = $this->loudness->isSteady($at->toFloat(), $end->toFloat());
+        $isSteady = $this->dynamics->isSteady($at->toFloat(), $end->toFloat());
         while ($at->isLessThan($end)) {
             $until = $isSteady ? $end : Fraction::smaller($at->plus($half), $end);
             $seconds = $this->tempo->seconds($at, $until);
-            [$lower, $upper, $share] = $this->loudness->between(($at->toFloat() + $until->toFloat()) / 2);
+            [$lower, $upper, $share] = $this->dynamics->between(($at->toFloat() + $until->toFloat()) / 2);
             $low = $this->speeds[$lower] ??= $this->settings->speeds($this->part->instrument, $lower);
-            $high = $share > 0.0 ? $this->settings->speeds($this->part->instrument, $upper) : $low;
-            foreach (['slowest', 'comfortable', 'fastest'] as $index => $name) {
-                // Speeds glide as ears hear them: by ratio, not by difference.
-                $sums[$name] += $seconds * ($share > 0.0 ? $low[$index] * ($high[$index] / $low[$index]) ** $share : $low[$index]);
-            }
+            $speeds = $share > 0.0 ? $low->towards($this->settings->speeds($this->part->instrument, $upper), $share) : $low;
+            $sums['slowest'] += $seconds * $speeds->slowest;
+            $sums['comfortable'] += $seconds * $speeds->comfortable;
+            $sums['fastest'] += $seconds * $speeds->fastest;
             $sums['seconds'] += $seconds;
             $at = $until;
         }
         if ($first->has('accent', 'strong-accent')) {
-            $sums['comfortable'] *= 1.15;
+            $sums['comfortable'] *= $this->settings->accentFactor;
         }
         if ($first->isShortened()) {
             $most = $this->settings->staccatoShare * $this->hair;
@@ -171,11 +174,11 @@ final class BowLengths
         $from = $of->onset->toFloat();
         $to = $from + $of->duration->toFloat();
         $speed = $this->tempo->steadySpeed($from, $to);
-        if ($speed === null || !$this->loudness->isSteady($from, $to)) {
+        if ($speed === null || !$this->dynamics->isSteady($from, $to)) {
             return null;
         }
         $style = $first->articulations === [] ? '' : implode(' ', $first->articulations);
 
-        return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->loudness->levelAt($from));
+        return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->dynamics->levelAt($from));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Strokes;
 
+use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Marks\Kind\Bow\NoSlurs;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\MarkBook;
@@ -72,6 +73,20 @@ final readonly class SlurLinks
         $expectsTie = array_filter($event->notes, fn (int $note): bool => $this->part->notes[$note]->tieStop) !== [];
 
         return $expectsTie && $this->ties($one, $event) ? SlurLink::Tie : SlurLink::None;
+    }
+
+    /**
+     * What holds an event of a stroke to the one before.
+     *
+     * @param int $position of the event in the stroke, from 1
+     */
+    public function within(Stroke $stroke, int $position): BowConnection
+    {
+        $before = $stroke->events[$position - 1];
+        $here = $stroke->events[$position];
+        $isTied = $this->between($before->event, $here->event, $here->isLeap) === SlurLink::Tie;
+
+        return $isTied ? BowConnection::Tie : BowConnection::Slur;
     }
 
     /** Whether a printed or added slur joins an event to the next. */

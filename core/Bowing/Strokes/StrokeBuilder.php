@@ -33,7 +33,7 @@ final class StrokeBuilder
         private readonly Line $line,
         private readonly SlurLinks $links,
         private readonly BowConstraints $constraints,
-        private readonly BowLengths $use,
+        private readonly BowLengths $lengths,
         private readonly TempoMap $tempo,
     ) {
         $this->none = Fraction::zero();
@@ -100,7 +100,7 @@ final class StrokeBuilder
         $isContiguous = $before === null || $before->end()->compare($head->onset) >= 0;
         $gap = $isContiguous ? $this->none : $head->onset->minus($before->end());
         [$onDownbeat, $overDownbeat] = $this->downbeat($group, $unrolled);
-        $amount = $this->use->together($group);
+        $amount = $this->lengths->together($group);
 
         return new Stroke(
             $group,
@@ -112,7 +112,7 @@ final class StrokeBuilder
             $overDownbeat,
             $this->strength($measure, $printed->offset),
             $amount->seconds,
-            min($amount->comfortable, $this->use->hair()),
+            min($amount->comfortable, $this->lengths->hair()),
             count($group) === 1 && $this->has($head->event, static fn (Note $note): bool => $note->isShortened()),
             $this->has($head->event, static fn (Note $note): bool => $note->has('accent', 'strong-accent')),
         );
@@ -150,7 +150,7 @@ final class StrokeBuilder
             return FreshStartCause::LongRest;
         }
         foreach (self::measuresWithin($unrolled, $before->end(), $head->onset) as $visited) {
-            if ($visited['hasRehearsal']) {
+            if ($visited->hasRehearsal) {
                 return FreshStartCause::RehearsalMark;
             }
         }
@@ -165,31 +165,31 @@ final class StrokeBuilder
     private function downbeat(array $group, UnrolledLine $unrolled): array
     {
         $head = $group[0];
-        $on = $unrolled->measures[$head->visit]['hasDownbeat'] && $this->line->events[$head->event]->offset->isZero();
+        $on = $unrolled->measures[$head->visit]->hasDownbeat && $this->line->events[$head->event]->offset->isZero();
         $over = $on;
         if (!$on) {
             $last = $group[count($group) - 1];
             $end = $last->end();
             for ($visit = $head->visit + 1; !$over && isset($unrolled->measures[$visit]); $visit++) {
                 $measure = $unrolled->measures[$visit];
-                if ($visit > $last->visit && $measure['onset']->compare($end) >= 0) {
+                if ($visit > $last->visit && $measure->onset->compare($end) >= 0) {
                     break;
                 }
-                $over = $measure['hasDownbeat'];
+                $over = $measure->hasDownbeat;
             }
         }
 
         return [$on, $over];
     }
 
-    /** @return list<array{onset: Fraction, hasDownbeat: bool, hasRehearsal: bool, measure: int}> */
+    /** @return list<VisitedMeasure> */
     private static function measuresWithin(UnrolledLine $unrolled, Fraction $from, Fraction $to): array
     {
         $low = 0;
         $high = count($unrolled->measures);
         while ($low < $high) {
             $middle = intdiv($low + $high, 2);
-            if ($unrolled->measures[$middle]['onset']->isLessThan($from)) {
+            if ($unrolled->measures[$middle]->onset->isLessThan($from)) {
                 $low = $middle + 1;
             } else {
                 $high = $middle;
@@ -197,7 +197,7 @@ final class StrokeBuilder
         }
         $found = [];
         for ($index = $low; isset($unrolled->measures[$index]); $index++) {
-            if ($unrolled->measures[$index]['onset']->isMoreThan($to)) {
+            if ($unrolled->measures[$index]->onset->isMoreThan($to)) {
                 break;
             }
             $found[] = $unrolled->measures[$index];

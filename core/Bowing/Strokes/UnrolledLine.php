@@ -17,7 +17,7 @@ final readonly class UnrolledLine
 {
     /**
      * @param list<PlayedEvent> $events
-     * @param list<array{onset: Fraction, hasDownbeat: bool, hasRehearsal: bool, measure: int}> $measures as visited
+     * @param list<VisitedMeasure> $measures as visited
      */
     private function __construct(
         public array $events,
@@ -40,12 +40,7 @@ final readonly class UnrolledLine
         $previous = -1;
         foreach ($visits as $visit) {
             $measure = $measures[$visit->measure];
-            $visited[] = [
-                'onset' => $onset,
-                'hasDownbeat' => $downbeats[$visit->measure],
-                'hasRehearsal' => $measure->rehearsal !== null,
-                'measure' => $visit->measure,
-            ];
+            $visited[] = new VisitedMeasure($onset, $downbeats[$visit->measure], $measure->rehearsal !== null);
             $number = count($visited) - 1;
             // Until something is repeated, what is played stands where it is printed.
             $isAsPrinted = $onset->equals($measure->onset);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\States;
 
+use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Hand\Finger;
 use UprightPencil\Marks\Kind\Hand\LeaveDown;
 use UprightPencil\Marks\Kind\Hand\OnString;
@@ -25,14 +26,14 @@ final class FingerConstraints
     /** @var array<int, true> notes whose finger somebody wants left down */
     private array $leftDown = [];
 
-    public function __construct(private readonly Part $part, MarkBook $book, string $chair = 'outside')
+    public function __construct(private readonly Part $part, MarkBook $book, Chair $chair)
     {
         $places = $part->positionsById();
         foreach ($part->notes as $position => $note) {
             $this->printed($position, $note);
         }
         foreach ($book->marks as $mark) {
-            if (!$mark->acts() || ($mark->for !== 'all' && $mark->for !== $chair)) {
+            if (!$mark->acts() || !$mark->for->covers($chair)) {
                 continue;
             }
             $kind = $mark->kind();

@@ -25,7 +25,7 @@ final readonly class HandEvents
         private Part $part,
         private SlurredNotes $slurred,
         private TempoMap $tempo,
-        private Dynamics $loudness,
+        private Dynamics $dynamics,
         private array $leftOut = [],
     ) {
     }
@@ -113,7 +113,7 @@ final readonly class HandEvents
             $isSlurred,
             $event->offset->isZero() && ($measure->rehearsal !== null || ($before !== null && $before->endsSection)),
             $first->isGrace,
-            $lasts > 1.0 && $this->loudness->levelAt($onset) < 1.5,
+            $lasts > 1.0 && $this->dynamics->levelAt($onset) < 1.5,
             $first->harmonic,
             $measure->keyFifths,
         );

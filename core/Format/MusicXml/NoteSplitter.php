@@ -8,6 +8,7 @@ use DOMElement;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\NoteValue;
+use UprightPencil\Printing\PrintedChange;
 
 /**
  * Splits a long note into tied parts where the bow changes inside it, each with its sign.
@@ -18,7 +19,7 @@ final readonly class NoteSplitter
 {
     /**
      * @param Fraction $quarters length of the note
-     * @param list<array{offset: Fraction, beat: string, direction: Direction, for: string}> $changes
+     * @param list<PrintedChange> $changes
      */
     public function split(DOMElement $note, Fraction $quarters, array $changes): void
     {
@@ -28,10 +29,11 @@ final readonly class NoteSplitter
         }
         $cuts = [];
         foreach ($changes as $change) {
-            if ($change['for'] === 'all' && $change['offset']->isPositive() && $change['offset']->isLessThan($quarters)) {
-                $cuts[] = [$change['offset'], $change['direction']];
-            } elseif ($change['for'] !== 'all') {
-                $this->words($note, "{$change['for']}: change {$change['direction']->value} on {$change['beat']}");
+            $offset = $change->change->offset;
+            if (!$change->isForAll()) {
+                $this->words($note, $change->words());
+            } elseif ($offset->isPositive() && $offset->isLessThan($quarters)) {
+                $cuts[] = [$offset, $change->change->direction];
             }
         }
         if ($cuts === []) {

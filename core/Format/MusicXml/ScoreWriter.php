@@ -9,6 +9,8 @@ use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PageSign;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
@@ -113,7 +115,7 @@ final class ScoreWriter
             $this->addWords($element, self::choiceWords($choice));
         }
         if ($print->finger !== null) {
-            $this->finger($noteId, $print->finger, $print->leavesOpen('finger'));
+            $this->finger($noteId, $print->finger, $print->leavesOpen(Slot::Finger));
         }
     }
 
@@ -130,16 +132,12 @@ final class ScoreWriter
             $slide = $finger->slideFrom === null ? '' : '–';
             Xml::add($technical, 'fingering', ['placement' => 'above'], $slide . $this->wording->write($finger->finger));
         }
-        if ($finger->isLeftOut) {
-            // Small and grey: nobody plays it.
-            Xml::child($element, 'type')?->setAttribute('size', 'cue');
-            $element->setAttribute('color', '#8A8A8A');
-        }
-        if ($finger->isDivided) {
-            $this->addWords($element, 'div.');
-        }
-        if ($finger->hasCourtesy) {
-            self::addCourtesy($element);
+        foreach ($finger->signs as $sign) {
+            if ($sign->sign() === PageSign::Divisi) {
+                $this->addWords($element, 'div.');
+            } else {
+                SignWriter::write($element, $sign->sign());
+            }
         }
         if ($finger->string !== '') {
             $this->addWords($element, "sul {$finger->string}");
@@ -174,33 +172,6 @@ final class ScoreWriter
                 $measure->insertBefore($direction, $type === 'start' ? $note : $note->nextSibling);
             }
         }
-    }
-
-    private const ACCIDENTALS = [
-        -2 => 'flat-flat', -1 => 'flat', 0 => 'natural', 1 => 'sharp', 2 => 'double-sharp',
-    ];
-
-    /** Children of a note that come after its accidental. */
-    private const AFTER_ACCIDENTAL = ['time-modification', 'stem', 'notehead', 'staff', 'beam', 'notations', 'lyric', 'play'];
-
-    private static function addCourtesy(DOMElement $note): void
-    {
-        $accidental = Xml::child($note, 'accidental');
-        if ($accidental === null) {
-            $pitch = Xml::child($note, 'pitch');
-            $alter = $pitch === null ? 0 : (int) round((float) Xml::text($pitch, 'alter'));
-            $accidental = Xml::make($note, 'accidental');
-            $accidental->textContent = self::ACCIDENTALS[$alter] ?? 'natural';
-            $before = null;
-            foreach (Xml::children($note) as $child) {
-                if (in_array($child->nodeName, self::AFTER_ACCIDENTAL, true)) {
-                    $before = $child;
-                    break;
-                }
-            }
-            $note->insertBefore($accidental, $before);
-        }
-        $accidental->setAttribute('parentheses', 'yes');
     }
 
     /** What an open choice says on the page: both possibilities, the signs of the bow drawn. */

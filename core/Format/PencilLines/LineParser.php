@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format\PencilLines;
 
+use UprightPencil\Marks\Chair;
+
 /**
  * Takes written lines apart: place, marks, `@who`, `?`, `> reason`, `# comment`. Knows no music.
  */
@@ -69,18 +71,20 @@ final class LineParser
         if (preg_match('~\s*>\s*(.*?)(?=\s+[@?]|$)~u', $rest, $match) === 1) {
             $reason = trim($match[1]);
             $rest = str_replace($match[0], '', $rest);
-            if (preg_match('~^\S+ (down|up)$~', $reason) !== 1) {
-                $this->errors[] = new LineError($number, "“> {$reason}” is no reason; expected a place and a direction (> 47.1 down)");
+            $said = $reason;
+            $reason = preg_match('~^(\S+) (down|up)$~', $said, $parts) === 1 ? new WrittenReason($parts[1], $parts[2]) : null;
+            if ($reason === null) {
+                $this->errors[] = new LineError($number, "“> {$said}” is no reason; expected a place and a direction (> 47.1 down)");
 
                 return;
             }
         }
-        $for = 'all';
+        $for = Chair::all();
         if (preg_match('~\s*@(\S+(?: \d+)?)~u', $rest, $match) === 1) {
-            $for = (string) preg_replace('~^stand-?(\d+)$~', 'stand $1', $match[1]);
+            $for = Chair::read($match[1]);
             $rest = str_replace($match[0], '', $rest);
-            if (preg_match('~^(all|outside|inside|stand \d{1,2})$~', $for) !== 1) {
-                $this->errors[] = new LineError($number, "“@{$for}” is nobody; expected @outside, @inside or @stand 2");
+            if ($for === null) {
+                $this->errors[] = new LineError($number, "“@{$match[1]}” is nobody; expected @outside, @inside or @stand 2");
 
                 return;
             }
@@ -102,7 +106,7 @@ final class LineParser
                 ),
                 preg_split('~\s+or\s+~u', $mark) ?: [],
             );
-            $marks[] = ['words' => $words, 'pass' => $pass];
+            $marks[] = new WrittenMark($words, $pass);
         }
         $this->lines[] = new PencilLine($number, $part, $place, $marks, $for, $isProposed, $reason, $comment);
     }

@@ -9,6 +9,7 @@ use UprightPencil\Marks\Exception\UnknownPlace;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\MarkKinds;
+use UprightPencil\Marks\MarkReason;
 use UprightPencil\Marks\MarkState;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Part;
@@ -39,8 +40,8 @@ final class PencilLinesReader
                 $errors[] = new LineError($line->number, $this->noPart($line->part));
                 continue;
             }
-            foreach ($line->marks as ['words' => $words, 'pass' => $pass]) {
-                $mark = $this->mark($line, $words, $pass, $part);
+            foreach ($line->marks as $written) {
+                $mark = $this->mark($line, $written, $part);
                 if ($mark instanceof LineError) {
                     $errors[] = $mark;
                 } else {
@@ -53,11 +54,10 @@ final class PencilLinesReader
         return new Reading($marks, $errors);
     }
 
-    /** @param list<string> $possibilities */
-    private function mark(PencilLine $line, array $possibilities, ?int $pass, Part $part): Mark|LineError
+    private function mark(PencilLine $line, WrittenMark $written, Part $part): Mark|LineError
     {
         $kinds = [];
-        foreach ($possibilities as $words) {
+        foreach ($written->possibilities as $words) {
             $kind = MarkKinds::read($words);
             if ($kind === null) {
                 return new LineError($line->number, self::notAMark($words));
@@ -66,15 +66,14 @@ final class PencilLinesReader
         }
         $places = $this->places[$part->id] ??= Places::of($this->score, $part);
         try {
-            $anchor = $places->find($line->place, self::widest($kinds));
+            $at = $places->find($line->place, self::widest($kinds));
             $targets = [];
             foreach ($kinds as $kind) {
-                $targets[] = $this->target($kind, $anchor['from'], $places, $part);
+                $targets[] = $this->target($kind, $at->from, $places, $part);
             }
             $reason = null;
             if ($line->reason !== null) {
-                [$place, $direction] = explode(' ', $line->reason);
-                $reason = ['note' => $places->note($place), 'direction' => $direction];
+                $reason = new MarkReason($places->note($line->reason->place), $line->reason->direction);
             }
         } catch (UnknownPlace $unknown) {
             return new LineError($line->number, $unknown->getMessage());
@@ -83,12 +82,12 @@ final class PencilLinesReader
         return new Mark(
             '',
             $kinds,
-            $anchor['from'],
-            $anchor['to'],
-            $anchor['inside'],
+            $at->from,
+            $at->to,
+            $at->inside,
             $line->isProposed ? MarkState::Proposed : (count($kinds) > 1 ? MarkState::Open : MarkState::Decided),
             $line->for,
-            $pass,
+            $written->pass,
             $targets,
             $reason,
             $line->comment,
@@ -153,8 +152,6 @@ final class PencilLinesReader
 
     private static function notAMark(string $words): string
     {
-        return "“{$words}” is not a mark; expected down, up, hook, retake, lift, no retake, no sign, goal down, goal up,"
-            . ' slur 1.2, no slurs, change up, a finger (4, low 4, x4), a position (III), on G, leave down, slide,'
-            . ' leave out, divide, courtesy or "words"';
+        return "“{$words}” is not a mark; expected " . implode(', ', MarkKinds::examples());
     }
 }

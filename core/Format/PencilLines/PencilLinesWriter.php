@@ -36,10 +36,10 @@ final readonly class PencilLinesWriter
             $line .= ' ?';
         }
         if ($mark->reason !== null) {
-            $line .= ' > ' . $this->places->nameOf($mark->reason['note']) . ' ' . $mark->reason['direction'];
+            $line .= ' > ' . $this->places->nameOf($mark->reason->note) . ' ' . $mark->reason->direction;
         }
-        if ($mark->for !== 'all') {
-            $line .= ' @' . $mark->for;
+        if (!$mark->for->isAll()) {
+            $line .= ' @' . $mark->for->value;
         }
 
         return $line . ($mark->comment === '' ? '' : ' # ' . $mark->comment);

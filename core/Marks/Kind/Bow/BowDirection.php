@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
 
 /** This note goes down, or up. */
@@ -22,14 +23,24 @@ final readonly class BowDirection implements MarkKind
         return $direction === null ? null : new self($direction);
     }
 
+    public static function examples(): array
+    {
+        return ['down', 'up'];
+    }
+
     public function words(): string
     {
         return $this->direction->value;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'direction';
+        return $this->direction->value . ' bow';
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Direction;
     }
 
     public function anchor(): Anchor

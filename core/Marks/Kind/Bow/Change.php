@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
 
 /** The bow changes inside a long note; the direction is the new one. */
@@ -22,14 +23,24 @@ final readonly class Change implements MarkKind
         return $direction === null ? null : new self($direction);
     }
 
+    public static function examples(): array
+    {
+        return ['change up', 'change down'];
+    }
+
     public function words(): string
     {
         return 'change ' . $this->direction->value;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'change';
+        return 'change to ' . $this->direction->value;
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Change;
     }
 
     public function anchor(): Anchor

@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
 
 /** The director wants this direction here, by the best way there is. */
@@ -22,14 +23,24 @@ final readonly class Goal implements MarkKind
         return $direction === null ? null : new self($direction);
     }
 
+    public static function examples(): array
+    {
+        return ['goal down', 'goal up'];
+    }
+
     public function words(): string
     {
         return 'goal ' . $this->direction->value;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'direction';
+        return 'goal: ' . $this->direction->value;
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Direction;
     }
 
     public function anchor(): Anchor

@@ -4,34 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Bow;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** Goes the same way as the stroke before, the bow staying on the string. Stands at the second note. */
-final readonly class Hook implements MarkKind
+final readonly class Hook extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'hook' ? new self() : null;
-    }
+    protected const WORDS = 'hook';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'hook';
-    }
-
-    public function slot(): string
-    {
-        return 'join';
-    }
-
-    public function anchor(): Anchor
-    {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return Slot::Connection;
     }
 }

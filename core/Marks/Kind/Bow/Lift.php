@@ -5,33 +5,21 @@ declare(strict_types=1);
 namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The bow is lifted to another place and the direction alternates. Stands at the note after the rest. */
-final readonly class Lift implements MarkKind
+final readonly class Lift extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'lift' ? new self() : null;
-    }
+    protected const WORDS = 'lift';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'lift';
-    }
-
-    public function slot(): string
-    {
-        return 'join';
+        return Slot::Connection;
     }
 
     public function anchor(): Anchor
     {
         return Anchor::NextNote;
-    }
-
-    public function target(): ?string
-    {
-        return null;
     }
 }

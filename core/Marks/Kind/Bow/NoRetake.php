@@ -5,33 +5,21 @@ declare(strict_types=1);
 namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The bow stays on the string here, whatever the school would do. */
-final readonly class NoRetake implements MarkKind
+final readonly class NoRetake extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'no retake' ? new self() : null;
-    }
+    protected const WORDS = 'no retake';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'no retake';
-    }
-
-    public function slot(): string
-    {
-        return 'join';
+        return Slot::Connection;
     }
 
     public function anchor(): Anchor
     {
         return Anchor::NextNote;
-    }
-
-    public function target(): ?string
-    {
-        return null;
     }
 }

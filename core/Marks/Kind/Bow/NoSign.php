@@ -4,34 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Bow;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The printed bowing sign at this note is crossed out. */
-final readonly class NoSign implements MarkKind
+final readonly class NoSign extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'no sign' ? new self() : null;
-    }
+    protected const WORDS = 'no sign';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'no sign';
-    }
-
-    public function slot(): string
-    {
-        return 'sign';
-    }
-
-    public function anchor(): Anchor
-    {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return Slot::Sign;
     }
 }

@@ -5,33 +5,21 @@ declare(strict_types=1);
 namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The slurs that begin in the range are taken out. */
-final readonly class NoSlurs implements MarkKind
+final readonly class NoSlurs extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'no slurs' ? new self() : null;
-    }
+    protected const WORDS = 'no slurs';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'no slurs';
-    }
-
-    public function slot(): string
-    {
-        return 'slur';
+        return Slot::Slur;
     }
 
     public function anchor(): Anchor
     {
         return Anchor::Range;
-    }
-
-    public function target(): ?string
-    {
-        return null;
     }
 }

@@ -5,33 +5,21 @@ declare(strict_types=1);
 namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The bow travels back in the air and the direction repeats. Stands at the note after the rest. */
-final readonly class Retake implements MarkKind
+final readonly class Retake extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'retake' ? new self() : null;
-    }
+    protected const WORDS = 'retake';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'retake';
-    }
-
-    public function slot(): string
-    {
-        return 'join';
+        return Slot::Connection;
     }
 
     public function anchor(): Anchor
     {
         return Anchor::NextNote;
-    }
-
-    public function target(): ?string
-    {
-        return null;
     }
 }

@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Bow;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 
 /** A slur from this note to another. */
 final readonly class SlurTo implements MarkKind
@@ -19,14 +20,24 @@ final readonly class SlurTo implements MarkKind
         return preg_match('~^slur (?:to )?(\S+)$~', $words, $match) === 1 ? new self($match[1]) : null;
     }
 
+    public static function examples(): array
+    {
+        return ['slur 1.2'];
+    }
+
     public function words(): string
     {
         return 'slur ' . $this->place;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
         return 'slur';
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Slur;
     }
 
     public function anchor(): Anchor

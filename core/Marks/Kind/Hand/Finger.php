@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Hand;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 
 /** A finger: its digit, with its place on the string where that is said (low, high) or an extension (x). */
 final readonly class Finger implements MarkKind
@@ -28,14 +29,24 @@ final readonly class Finger implements MarkKind
         return new self((int) $match[3], $shape);
     }
 
+    public static function examples(): array
+    {
+        return ['4', 'low 4', 'high 3', 'x4', '0'];
+    }
+
     public function words(): string
     {
         return ($this->shape === 'x' ? 'x' : ($this->shape === '' ? '' : $this->shape . ' ')) . $this->number;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'finger';
+        return $this->words();
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Finger;
     }
 
     public function anchor(): Anchor

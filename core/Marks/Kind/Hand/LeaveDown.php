@@ -4,34 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Hand;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The finger stays on the string. */
-final readonly class LeaveDown implements MarkKind
+final readonly class LeaveDown extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'leave down' ? new self() : null;
-    }
+    protected const WORDS = 'leave down';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'leave down';
-    }
-
-    public function slot(): string
-    {
-        return 'leave-down';
-    }
-
-    public function anchor(): Anchor
-    {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return Slot::LeaveDown;
     }
 }

@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Hand;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 
 /** The string to play on. */
 final readonly class OnString implements MarkKind
@@ -19,14 +20,24 @@ final readonly class OnString implements MarkKind
         return preg_match('~^on ([CGDAE])$~', $words, $match) === 1 ? new self($match[1]) : null;
     }
 
+    public static function examples(): array
+    {
+        return ['on G'];
+    }
+
     public function words(): string
     {
         return 'on ' . $this->string;
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'string';
+        return "on the {$this->string} string";
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::String;
     }
 
     public function anchor(): Anchor

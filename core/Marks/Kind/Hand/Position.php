@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Hand;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 
 /** A position for a note or a range, with the finger figure that returns in it. */
 final readonly class Position implements MarkKind
@@ -26,14 +27,24 @@ final readonly class Position implements MarkKind
         return new self($match[1] === '1/2' ? '½' : $match[1], $figure);
     }
 
+    public static function examples(): array
+    {
+        return ['III', 'III : 1 3 1 3'];
+    }
+
     public function words(): string
     {
         return $this->position . ($this->figure === [] ? '' : ' : ' . implode(' ', $this->figure));
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'position';
+        return $this->words();
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Position;
     }
 
     public function anchor(): Anchor

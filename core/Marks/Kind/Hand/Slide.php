@@ -4,34 +4,16 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Hand;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
 
 /** The same finger slides to this note. */
-final readonly class Slide implements MarkKind
+final readonly class Slide extends PlainMark
 {
-    public static function read(string $words): ?self
-    {
-        return $words === 'slide' ? new self() : null;
-    }
+    protected const WORDS = 'slide';
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'slide';
-    }
-
-    public function slot(): string
-    {
-        return 'slide';
-    }
-
-    public function anchor(): Anchor
-    {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return Slot::Slide;
     }
 }

@@ -4,34 +4,38 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Text;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PageSign;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Marks\StandingMark;
 
 /** A courtesy accidental, in parentheses. */
-final readonly class Courtesy implements MarkKind
+final readonly class Courtesy extends PlainMark implements StandingMark
 {
-    public static function read(string $words): ?self
+    protected const WORDS = 'courtesy';
+
+    public function plainWords(): string
     {
-        return $words === 'courtesy' ? new self() : null;
+        return 'courtesy accidental';
     }
 
-    public function words(): string
+    public function slot(): Slot
     {
-        return 'courtesy';
+        return Slot::Courtesy;
     }
 
-    public function slot(): string
+    public function sign(): PageSign
     {
-        return 'courtesy';
+        return PageSign::CourtesyAccidental;
     }
 
-    public function anchor(): Anchor
+    public function silences(): bool
     {
-        return Anchor::Note;
+        return false;
     }
 
-    public function target(): ?string
+    public function isForPizzicato(): bool
     {
-        return null;
+        return false;
     }
 }

@@ -4,34 +4,33 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Text;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PageSign;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Marks\StandingMark;
 
 /** Partners divide the chord: the outside player takes the top note, the inside player the rest. */
-final readonly class Divide implements MarkKind
+final readonly class Divide extends PlainMark implements StandingMark
 {
-    public static function read(string $words): ?self
+    protected const WORDS = 'divide';
+
+    public function slot(): Slot
     {
-        return $words === 'divide' ? new self() : null;
+        return Slot::Divide;
     }
 
-    public function words(): string
+    public function sign(): PageSign
     {
-        return 'divide';
+        return PageSign::Divisi;
     }
 
-    public function slot(): string
+    public function silences(): bool
     {
-        return 'divide';
+        return false;
     }
 
-    public function anchor(): Anchor
+    public function isForPizzicato(): bool
     {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return false;
     }
 }

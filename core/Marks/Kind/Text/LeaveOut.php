@@ -4,34 +4,33 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Kind\Text;
 
-use UprightPencil\Marks\Anchor;
-use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\PageSign;
+use UprightPencil\Marks\PlainMark;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Marks\StandingMark;
 
 /** This grace note, or lower note of a double stop, is not played. */
-final readonly class LeaveOut implements MarkKind
+final readonly class LeaveOut extends PlainMark implements StandingMark
 {
-    public static function read(string $words): ?self
+    protected const WORDS = 'leave out';
+
+    public function slot(): Slot
     {
-        return $words === 'leave out' ? new self() : null;
+        return Slot::LeaveOut;
     }
 
-    public function words(): string
+    public function sign(): PageSign
     {
-        return 'leave out';
+        return PageSign::SmallNote;
     }
 
-    public function slot(): string
+    public function silences(): bool
     {
-        return 'leave-out';
+        return true;
     }
 
-    public function anchor(): Anchor
+    public function isForPizzicato(): bool
     {
-        return Anchor::Note;
-    }
-
-    public function target(): ?string
-    {
-        return null;
+        return false;
     }
 }

@@ -6,6 +6,7 @@ namespace UprightPencil\Marks\Kind\Text;
 
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\Slot;
 
 /** A short text at a place. */
 final readonly class Words implements MarkKind
@@ -19,14 +20,24 @@ final readonly class Words implements MarkKind
         return preg_match('~^"([^"]{1,200})"$~u', $words, $match) === 1 ? new self($match[1]) : null;
     }
 
+    public static function examples(): array
+    {
+        return ['"to the tip"'];
+    }
+
     public function words(): string
     {
         return '"' . $this->text . '"';
     }
 
-    public function slot(): string
+    public function plainWords(): string
     {
-        return 'words';
+        return $this->text;
+    }
+
+    public function slot(): Slot
+    {
+        return Slot::Words;
     }
 
     public function anchor(): Anchor

@@ -183,8 +183,8 @@ final class DirectionPathTest extends TestCase
         $hook = $solution->candidates->at(3, 3)[0];
         $road = $solution->with($hook, 0);
 
-        self::assertSame($road->directions[2], $road->directions[3]);
-        self::assertSame(count($solution->strokes), count($road->directions));
+        self::assertSame($road->starts[2], $road->starts[3]);
+        self::assertSame(count($solution->strokes), count($road->starts));
     }
 
     /** Two measures of quarters and eighths in four, and a whole note. */

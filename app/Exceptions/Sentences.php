@@ -21,8 +21,7 @@ use Symfony\Component\HttpKernel\Exception\HttpException;
 use Symfony\Component\HttpKernel\Exception\MethodNotAllowedHttpException;
 use Symfony\Component\HttpKernel\Exception\TooManyRequestsHttpException;
 use Throwable;
-use UprightPencil\Format\Exception\UnreadableScore;
-use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Exception\UprightPencilException;
 
 /** What went wrong, as one sentence for whoever asked: of the API as JSON, elsewhere as a plain page. */
 final class Sentences
@@ -75,7 +74,7 @@ final class Sentences
             $error instanceof HttpException && $error->getPrevious() instanceof TokenMismatchException
                 => ['You were signed out. Sign in again; your work is kept.', 419],
             $error instanceof UnfinishedPlan => [$error->getMessage(), 503],
-            $error instanceof UnreadableScore, $error instanceof MusicException => [$error->getMessage(), 422],
+            $error instanceof UprightPencilException => [ucfirst($error->getMessage()), 422],
             $error instanceof FatalError && self::ranOut($error) => [UnfinishedPlan::onTheWay()->getMessage(), 503],
             $error instanceof AuthenticationException => ['You are not signed in. Sign in first.', 401],
             $error instanceof HttpException && $error->getStatusCode() < 500

@@ -17,6 +17,7 @@ use App\Plans\ClassSettings;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Throwable;
+use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MarksJson;
 use UprightPencil\Printing\Density;
@@ -62,7 +63,7 @@ final readonly class Unpacker
                 $shelf = is_int($row['shelf'] ?? null) ? $shelves[$row['shelf']] ?? null : null;
                 $this->piece($user, $archive, $row, $title, $shelf ?? $this->shelf($user));
                 $kept++;
-            } catch (UnreadableScore $problem) {
+            } catch (UprightPencilException $problem) {
                 $problems[] = "“{$title}”: {$problem->getMessage()}";
             } catch (Throwable $problem) {
                 report($problem);

@@ -11,6 +11,7 @@ use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Printing\Density;
+use UprightPencil\Settings\Profile;
 
 /** Two measures for each choice of the Class screen, marked the way the choice would have it. */
 final readonly class ClassExamples
@@ -39,7 +40,7 @@ final readonly class ClassExamples
         $lines = self::MARKS[$about][$settings->schools[$about] ?? ''] ?? '';
         $marks = (new PencilLinesReader($score, $score->parts))->read($lines)->marks[$part->id] ?? [];
         // Staying or returning is a question only for a class that leaves first position.
-        $options = ($about === 'stay' ? $settings->with('profile', 'third-position') : $settings)->options($part->instrument->value);
+        $options = ($about === 'stay' ? $settings->with('profile', Profile::ThirdPosition->value) : $settings)->options($part->instrument->value);
         if (in_array($about, self::SHOWS_FINGERS, true)) {
             $options = $options->withDensity(Density::EveryNote);
         }

@@ -10,6 +10,7 @@ use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\Profile;
 
 /** What a director's class can do and how it is used to reading: profile, schools, instrument sizes, wording. */
 final readonly class ClassSettings
@@ -19,7 +20,7 @@ final readonly class ClassSettings
      * @param array<string, string> $sizes by instrument, as {@see Fingerboard::LENGTHS} names them
      */
     private function __construct(
-        public string $profile,
+        public Profile $profile,
         public array $schools,
         public array $sizes,
         public Density $density,
@@ -44,7 +45,7 @@ final readonly class ClassSettings
     {
         $profile = $settings['profile'] ?? null;
         $schools = $sizes = [];
-        foreach (PlanOptions::SCHOOLS as $key => $values) {
+        foreach (PlanOptions::allChoices() as $key => $values) {
             $value = is_array($settings['schools'] ?? null) ? $settings['schools'][$key] ?? null : null;
             $schools[$key] = is_string($value) && in_array($value, $values, true) ? $value : $values[0];
         }
@@ -54,7 +55,7 @@ final readonly class ClassSettings
         }
 
         return new self(
-            is_string($profile) && in_array($profile, PlanOptions::PROFILES, true) ? $profile : 'second-year',
+            Profile::tryFrom(is_string($profile) ? $profile : '') ?? Profile::SecondYear,
             $schools,
             $sizes,
             Density::tryFrom(is_string($settings['density'] ?? null) ? $settings['density'] : '') ?? Density::Standard,
@@ -84,7 +85,7 @@ final readonly class ClassSettings
     public function toArray(): array
     {
         return [
-            'profile' => $this->profile,
+            'profile' => $this->profile->value,
             'schools' => $this->schools,
             'sizes' => $this->sizes,
             'density' => $this->density->value,

@@ -53,7 +53,7 @@ final readonly class FingerPlanner
         if (!$part->instrument->isBowed()) {
             return FingerPlan::none();
         }
-        $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->isOneFingerASemitone);
+        $hand = Hand::of($part->instrument, $this->settings->profile, $this->settings->bassHand);
         $strings = Strings::of($part->instrument);
         $board = Fingerboard::of($part->instrument, $this->settings->size);
         $chair ??= Chair::outside();

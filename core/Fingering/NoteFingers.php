@@ -14,11 +14,14 @@ use UprightPencil\Fingering\Reasons\ShiftCue;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Fingering\Result\OtherFinger;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Settings\OpenStringSchool;
 use UprightPencil\Fingering\Solving\HandPath;
 use UprightPencil\Fingering\Solving\HeldFingers;
+use UprightPencil\Fingering\Solving\RunnerUp;
 use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Fingering\States\HandEvent;
 use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\TempoMap;
 
@@ -75,19 +78,20 @@ final class NoteFingers
             $waitsTo = $waits[$layer] ?? null;
             $isLaid = $before !== null && CostModel::isLaid($before, $state);
             foreach ($event->notes as $index => $note) {
-                [$string, $finger, $semitones, $shape] = $state->stops[$index];
+                $stop = $state->stops[$index];
+                [$string, $finger, $semitones] = [$stop->string, $stop->finger, $stop->semitones];
                 $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
-                $isOnString = $isSameFinger && $before->stops[0][0] === $string;
-                $isSlide = $isOnString && abs($before->stops[0][2] - $semitones) === 1;
+                $isOnString = $isSameFinger && $before->stops[0]->string === $string;
+                $isSlide = $isOnString && abs($before->stops[0]->semitones - $semitones) === 1;
                 $origin = $this->origin($note);
                 // Most notes are fingered as others were, and nothing is told of them: they are one.
-                $alike = $isTold || $isShift || $waitsTo !== null || $origin !== 'worked-out' ? ''
-                    : "{$string} {$finger} {$semitones} {$shape} {$state->frame} {$name} {$mayAlso}"
+                $alike = $isTold || $isShift || $waitsTo !== null || $origin !== Origin::WorkedOut ? ''
+                    : "{$string} {$finger} {$semitones} {$stop->shape->value} {$state->frame} {$name} {$mayAlso}"
                         . ($isSlide ? 's' : '') . ($isLaid && !$isOnString ? 'l' : '');
                 $made = $this->alike[$alike] ?? new NoteFinger(
                     $this->strings->names[$string],
                     $finger,
-                    $shape,
+                    $stop->shape,
                     $name,
                     $isShift,
                     $waitsTo !== null,
@@ -135,9 +139,9 @@ final class NoteFingers
         if ($name !== '' && $this->hand->fits($name, $state->frame)) {
             return $name;
         }
-        foreach ($state->stops as $index => [$string, $finger]) {
-            if ($finger > 0) {
-                $steps = $this->path->eventAt($layer)->pitches[$index]->step() - $this->strings->steps[$string] - $finger + 1;
+        foreach ($state->stops as $index => $stop) {
+            if (!$stop->isOpen()) {
+                $steps = $this->path->eventAt($layer)->pitches[$index]->step() - $this->strings->steps[$stop->string] - $stop->finger + 1;
 
                 return $this->hand->nameOf($state->frame, $steps);
             }
@@ -146,37 +150,36 @@ final class NoteFingers
         return $this->hand->nameOf($state->frame);
     }
 
-    /** @param array{position: int, grip: HandState, costs: float} $other */
-    private function other(int $layer, array $other, Reasons $reasons): OtherFinger
+    private function other(int $layer, RunnerUp $other, Reasons $reasons): OtherFinger
     {
-        [$string, $finger, , $shape] = $other['grip']->stops[0];
+        $stop = $other->state->stops[0];
 
         return new OtherFinger(
-            $this->strings->names[$string],
-            $finger,
-            $shape,
-            $this->nameOf($layer, $other['grip'], ''),
-            $other['costs'],
+            $this->strings->names[$stop->string],
+            $stop->finger,
+            $stop->shape,
+            $this->nameOf($layer, $other->state, ''),
+            $other->costs,
             $reasons->against($layer, $other),
         );
     }
 
-    private function origin(int $note): string
+    private function origin(int $note): Origin
     {
-        $fact = $this->constraints->finger($note) ?? $this->constraints->string($note) ?? $this->constraints->position($note);
+        $fixed = $this->constraints->finger($note) ?? $this->constraints->string($note) ?? $this->constraints->position($note);
 
         return match (true) {
-            $fact === null => 'worked-out',
-            $fact['mark'] === null => 'printed',
-            default => 'mark',
+            $fixed === null => Origin::WorkedOut,
+            $fixed->mark === null => Origin::Printed,
+            default => Origin::Mark,
         };
     }
 
-    private static function why(string $origin, string $why): string
+    private static function why(Origin $origin, string $why): string
     {
         return match ($origin) {
-            'mark' => 'marked so',
-            'printed' => 'printed in the edition',
+            Origin::Mark => 'marked so',
+            Origin::Printed => 'printed in the edition',
             default => $why,
         };
     }
@@ -187,14 +190,14 @@ final class NoteFingers
         if (!$this->hand->isViolin() || count($state->stops) !== 1) {
             return '';
         }
-        $wanted = match ($state->stops[0][1]) {
+        $wanted = match ($state->stops[0]->finger) {
             0 => 4,
             4 => 0,
             default => null,
         };
-        $isBeginner = in_array($this->settings->profile, ['first-year', 'second-year'], true);
+        $isBeginner = $this->settings->profile->isBeginner();
         $event = $this->path->eventAt($layer);
-        $isMeant = $this->settings->open === 'either'
+        $isMeant = $this->settings->open === OpenStringSchool::Either
             || ($isBeginner && $event->lasts >= 0.9 && $this->isBesideLowerString($layer, $state));
         if ($wanted === null || !$isMeant || $event->isSlurred) {
             return '';
@@ -205,19 +208,19 @@ final class NoteFingers
             static fn (int $at, HandState $state): bool => $at !== $layer || $state->finger() === $wanted,
         );
 
-        return $other !== null && $other[0] < ($this->settings->open === 'either' ? 1.2 : 0.9) ? (string) $wanted : '';
+        return $other !== null && $other->costs < ($this->settings->open === OpenStringSchool::Either ? 1.2 : 0.9) ? (string) $wanted : '';
     }
 
     /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */
     private function isBesideLowerString(int $layer, HandState $state): bool
     {
-        if ($state->stops[0][1] !== 0) {
+        if ($state->stops[0]->finger !== 0) {
             return true;
         }
         foreach ([$layer - 1, $layer + 1] as $beside) {
             if ($beside >= 0 && $beside < $this->path->count()) {
                 $other = $this->path->chosen($beside);
-                if (!$other->isOpen && $other->stops[0][0] === $state->stops[0][0] - 1) {
+                if (!$other->isOpen && $other->stops[0]->string === $state->stops[0]->string - 1) {
                     return true;
                 }
             }

@@ -180,7 +180,7 @@ final readonly class MarkedScoreJson
         $json = [
             'string' => $finger->string,
             'number' => $finger->number,
-            'shape' => $finger->shape,
+            'shape' => $finger->shape->value,
             'position' => $finger->position,
             'shift' => $finger->isShift,
         ];
@@ -197,7 +197,7 @@ final readonly class MarkedScoreJson
         $json['slide'] = $finger->isSlide;
         $json['laid'] = $finger->isLaid;
         $json['semitones'] = $finger->semitones;
-        $json['origin'] = $finger->origin;
+        $json['origin'] = $finger->origin->value;
 
         return $json;
     }
@@ -210,7 +210,7 @@ final readonly class MarkedScoreJson
             'others' => array_map(static fn (OtherFinger $other): array => [
                 'string' => $other->string,
                 'number' => $other->number,
-                'shape' => $other->shape,
+                'shape' => $other->shape->value,
                 'position' => $other->position,
                 'costs' => round($other->costs, 2),
                 'why' => $other->why,

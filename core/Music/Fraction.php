@@ -20,7 +20,7 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the denominator is zero
+     * @throws MusicException when the denominator is zero, or a number is beyond what can be told exactly
      */
     public static function of(int $numerator, int $denominator = 1): self
     {
@@ -38,9 +38,16 @@ final readonly class Fraction implements \Stringable
         return self::inLowestTerms($numerator, $denominator);
     }
 
-    /** @param int $denominator not zero */
+    /**
+     * @param int $denominator not zero
+     * @throws MusicException when integers cannot hold it
+     */
     private static function inLowestTerms(int $numerator, int $denominator): self
     {
+        // The one integer that has no opposite.
+        if ($numerator === PHP_INT_MIN || $denominator === PHP_INT_MIN) {
+            throw MusicException::isTooFine();
+        }
         if ($denominator === 1) {
             return new self($numerator, 1);
         }
@@ -104,7 +111,7 @@ final readonly class Fraction implements \Stringable
     public function plus(self $other): self
     {
         if ($this->denominator === $other->denominator) {
-            return self::inLowestTerms($this->numerator + $other->numerator, $this->denominator);
+            return self::exact($this->numerator + $other->numerator, $this->denominator);
         }
 
         return self::exact(
@@ -119,7 +126,7 @@ final readonly class Fraction implements \Stringable
     public function minus(self $other): self
     {
         if ($this->denominator === $other->denominator) {
-            return self::inLowestTerms($this->numerator - $other->numerator, $this->denominator);
+            return self::exact($this->numerator - $other->numerator, $this->denominator);
         }
 
         return self::exact(
@@ -152,7 +159,10 @@ final readonly class Fraction implements \Stringable
         return self::exact($this->numerator * $other->denominator, $this->denominator * $other->numerator);
     }
 
-    /** Negative, zero or positive, as this value is less than, equal to or more than the other. */
+    /**
+     * Negative, zero or positive, as this value is less than, equal to or more than the other. Beyond what integers hold it is
+     * compared as floats are.
+     */
     public function compare(self $other): int
     {
         return $this->numerator * $other->denominator <=> $other->numerator * $this->denominator;

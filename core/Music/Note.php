@@ -61,4 +61,16 @@ final readonly class Note
     {
         return $this->has('staccato', 'staccatissimo', 'spiccato');
     }
+
+    /** The finger the edition prints here, 0 for an open string; null where it prints none. */
+    public function printedFinger(): ?int
+    {
+        foreach ($this->fingerings as $text) {
+            if (preg_match('~(?<!\d)([0-4])(?!\d)~', $text, $digit) === 1) {
+                return (int) $digit[1];
+            }
+        }
+
+        return $this->openString ? 0 : null;
+    }
 }

@@ -7,33 +7,36 @@ namespace UprightPencil\Plan;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Settings\LongNotes;
+use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Settings\HandHabit;
+use UprightPencil\Fingering\Settings\OpenStringSchool;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\Profile;
+use UprightPencil\Settings\School;
 
 /** What the director chose for a class: its profile, its schools, a tempo over the score's. */
 final readonly class PlanOptions
 {
-    public const PROFILES = ['first-year', 'second-year', 'third-position', 'advanced'];
-
+    /** @var array<string, class-string<School>> by the key they are chosen with; the first case of each is the default */
     public const SCHOOLS = [
-        'bow' => ['as-it-comes', 'downbeat'],
-        'long' => ['together', 'staggered'],
-        'open' => ['open', 'descending-four', 'four', 'either'],
-        'bass' => ['124', '1234'],
-        'stay' => ['stay', 'home'],
+        'bow' => BowSchool::class,
+        'long' => LongNotes::class,
+        'open' => OpenStringSchool::class,
+        'bass' => BassHand::class,
+        'stay' => HandHabit::class,
     ];
 
     /**
-     * @param string $profile one of {@see PROFILES}
-     * @param array<string, string> $schools choices from {@see SCHOOLS}; what is not named takes its first
+     * @param array<string, string> $schools choices by the keys of {@see SCHOOLS}; what is not named takes the default
      * @param float|null $tempo quarter notes a minute over what the score says
      * @param array<int, float> $tempos the director's, by the index of the measure they begin in
      * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Hand\Fingerboard::LENGTHS} names it
      * @param bool $namesNotes letter names under the notes, for beginners
      */
     public function __construct(
-        public string $profile = 'second-year',
+        public Profile $profile = Profile::SecondYear,
         public array $schools = [],
         public ?float $tempo = null,
         public array $tempos = [],
@@ -44,9 +47,27 @@ final readonly class PlanOptions
     ) {
     }
 
-    public function school(string $key): string
+    /**
+     * The values of one school, the default first.
+     *
+     * @return non-empty-list<string>
+     */
+    public static function choices(string $key): array
     {
-        return $this->schools[$key] ?? self::SCHOOLS[$key][0];
+        return array_map(static fn (School $school): string => (string) $school->value, self::SCHOOLS[$key]::cases());
+    }
+
+    /** @return array<string, non-empty-list<string>> the values of all schools by their keys */
+    public static function allChoices(): array
+    {
+        $keys = array_keys(self::SCHOOLS);
+
+        return array_combine($keys, array_map(self::choices(...), $keys));
+    }
+
+    private function school(string $key): string
+    {
+        return $this->schools[$key] ?? self::choices($key)[0];
     }
 
     /** @param array<int, float> $tempos by the index of the measure they begin in */
@@ -82,9 +103,9 @@ final readonly class PlanOptions
     {
         return new FingerSettings(
             $this->profile,
-            $this->school('open'),
-            $this->school('stay') === 'home',
-            $this->school('bass') === '1234',
+            OpenStringSchool::from($this->school('open')),
+            HandHabit::from($this->school('stay')),
+            BassHand::from($this->school('bass')),
             $this->size,
         );
     }
@@ -94,7 +115,7 @@ final readonly class PlanOptions
         return new BowSettings(
             BowSchool::from($this->school('bow')),
             LongNotes::from($this->school('long')),
-            in_array($this->profile, ['first-year', 'second-year'], true),
+            $this->profile->isBeginner(),
         );
     }
 }

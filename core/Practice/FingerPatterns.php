@@ -20,7 +20,7 @@ final readonly class FingerPatterns
     {
     }
 
-    /** @return list<array{string: string, position: string, pattern: string, note: string, measures: list<int>}> by first appearance */
+    /** @return list<PatternUse> by first appearance */
     public function map(): array
     {
         $found = [];
@@ -30,10 +30,8 @@ final readonly class FingerPatterns
                 $pattern = $this->name($places);
                 if ($pattern !== null) {
                     $id = "{$string} {$position} {$pattern}";
-                    $found[$id] ??= [
-                        'string' => $string, 'position' => $position, 'pattern' => $pattern, 'note' => $note, 'measures' => [],
-                    ];
-                    $found[$id]['measures'][] = $measure;
+                    $known = $found[$id] ?? new PatternUse($string, $position, $pattern, $note, []);
+                    $found[$id] = $known->alsoIn($measure);
                 }
             }
         }
@@ -44,7 +42,7 @@ final readonly class FingerPatterns
     /**
      * Measures in which two patterns meet, on neighbouring strings or one after the other.
      *
-     * @return list<array{measure: int, text: string}>
+     * @return list<PatternMeeting>
      */
     public function meetings(): array
     {
@@ -64,7 +62,7 @@ final readonly class FingerPatterns
                 $text = "{$here[$one]} on {$one} meets {$here[$other]} on {$other}";
                 if ($here[$one] !== $here[$other] && !isset($told[$text])) {
                     $told[$text] = true;
-                    $meetings[] = ['measure' => $measure, 'text' => $text];
+                    $meetings[] = new PatternMeeting($measure, $text);
                 }
             }
         }

@@ -5,16 +5,19 @@ declare(strict_types=1);
 namespace UprightPencil\Practice;
 
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Settings\Profile;
 
 /** The fingerboard card: where the fingers lie in a position on an instrument of a size, in millimetres, with its cautions. */
 final readonly class FingerboardCard
 {
     private const LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
 
-    /** @param list<array{finger: int, shape: string, semitones: int, mm: float}> $places from the nut outwards */
+    /** @param list<CardPlace> $places from the nut outwards */
     private function __construct(
         public Instrument $instrument,
         public string $size,
@@ -25,9 +28,9 @@ final readonly class FingerboardCard
     }
 
     /** @param string $position by its numeral; anything unknown is first position */
-    public static function of(Instrument $instrument, string $size, string $position, bool $isOneFingerASemitone = false): self
+    public static function of(Instrument $instrument, string $size, string $position, BassHand $bassHand = BassHand::OneTwoFour): self
     {
-        $hand = Hand::of($instrument, 'advanced', $isOneFingerASemitone);
+        $hand = Hand::of($instrument, Profile::Advanced, $bassHand);
         $board = Fingerboard::of($instrument, $size);
         [$lowest, $highest] = $hand->reach();
         $frame = 2;
@@ -40,14 +43,9 @@ final readonly class FingerboardCard
         }
         $places = [];
         for ($semitones = 1; $semitones <= 20; $semitones++) {
-            foreach ($hand->fingersAt($semitones, true) as [$finger, $on, $shape]) {
-                if ($on === $frame && ($shape !== 'low' || $finger !== 3)) {
-                    $places[] = [
-                        'finger' => $finger,
-                        'shape' => $shape,
-                        'semitones' => $semitones,
-                        'mm' => round($board->mm($semitones), 1),
-                    ];
+            foreach ($hand->fingersAt($semitones, true) as $place) {
+                if ($place->frame === $frame && ($place->shape !== FingerShape::Low || $place->finger !== 3)) {
+                    $places[] = new CardPlace($place->finger, $place->shape, $semitones, round($board->mm($semitones), 1));
                 }
             }
         }
@@ -68,7 +66,7 @@ final readonly class FingerboardCard
             'strings' => array_map(fn (string $name, int $open): array => [
                 'name' => $name,
                 'notes' => array_map(
-                    static fn (array $place): string => self::LETTERS[($open + $place['semitones']) % 12],
+                    static fn (CardPlace $place): string => self::LETTERS[($open + $place->semitones) % 12],
                     $this->places,
                 ),
             ], $strings->names, $strings->semitones),
@@ -91,7 +89,7 @@ final readonly class FingerboardCard
             $cautions[] = sprintf('From the first finger to the fourth the hand spans %d mm here.', $reach);
         }
         foreach ($this->places as $place) {
-            if (in_array($place['shape'], ['forward', 'back'], true)) {
+            if ($place->shape->isExtension()) {
                 $cautions[] = 'The reached places are marked x. Let the other fingers go instead of stretching against them;'
                     . ' a small shift may be kinder.';
                 break;
@@ -107,11 +105,11 @@ final readonly class FingerboardCard
     {
         $first = $last = null;
         foreach ($this->places as $place) {
-            if ($place['finger'] === 1 && $place['shape'] === 'regular') {
-                $first = $place['mm'];
+            if ($place->finger === 1 && $place->shape === FingerShape::Regular) {
+                $first = $place->mm;
             }
-            if ($place['finger'] === 4 && $place['shape'] === 'regular') {
-                $last = $place['mm'];
+            if ($place->finger === 4 && $place->shape === FingerShape::Regular) {
+                $last = $place->mm;
             }
         }
 

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Fingering\Result\NoteFinger;
-use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Slot;
@@ -24,7 +24,7 @@ use UprightPencil\Music\Part;
  */
 final class FingerPrinting
 {
-    /** @var array<int, string> shape of each finger's last use */
+    /** @var array<int, FingerShape> of each finger's last use */
     private array $lastShape = [];
     /** @var array<string, true> altered fingers shown in the measure */
     private array $shown = [];
@@ -119,7 +119,7 @@ final class FingerPrinting
             // The line runs on from the finger it holds.
             $text = $this->text($finger, $isTrap);
         }
-        $isSlide = $finger->isSlide && $last !== null && $finger->shape !== 'forward';
+        $isSlide = $finger->isSlide && $last !== null && $finger->shape !== FingerShape::Forward;
 
         return new FingerPrint(
             $text,
@@ -128,7 +128,7 @@ final class FingerPrinting
             $isString ? $finger->string : '',
             $waitsTo,
             $isSlide || in_array(Slot::Slide, $marked, true) ? ($last === null ? $note->id : $last->id) : null,
-            FingerConstraints::printedFinger($note) !== $finger->number,
+            $note->printedFinger() !== $finger->number,
             $signs,
         );
     }
@@ -137,7 +137,7 @@ final class FingerPrinting
     {
         $differs = ($this->lastShape[$finger->number] ?? null) !== $finger->shape;
 
-        return $isTrap || $differs || !in_array($finger->shape, ['high', 'regular'], true) ? $finger->words() : (string) $finger->number;
+        return $isTrap || $differs || !in_array($finger->shape, [FingerShape::High, FingerShape::Regular], true) ? $finger->words() : (string) $finger->number;
     }
 
     /** What goes wrong unless it is said: an altered finger for the first time in the measure, or after its other place. */
@@ -148,9 +148,9 @@ final class FingerPrinting
         }
         $known = $this->lastShape[$finger->number] ?? null;
         $contradicts = $known !== null && $known !== $finger->shape;
-        $isAltered = in_array($finger->shape, ['forward', 'back'], true)
-            || ($finger->number !== 2 && in_array($finger->shape, ['low', 'high'], true));
-        $key = $finger->number . $finger->shape;
+        $isAltered = $finger->shape->isExtension()
+            || ($finger->number !== 2 && in_array($finger->shape, [FingerShape::Low, FingerShape::High], true));
+        $key = $finger->number . $finger->shape->value;
         if ($isAltered && !isset($this->shown[$key])) {
             $this->shown[$key] = true;
 
@@ -163,7 +163,7 @@ final class FingerPrinting
     /** Fingers a player would not take by himself: another than the last time on this pitch, the first of a second finger. */
     private function isWorthSaying(Note $note, NoteFinger $finger, ?NoteFinger $last, Strings $strings): bool
     {
-        if ($finger->number === 2 && !isset($this->lastShape[2]) && in_array($finger->shape, ['low', 'high'], true)) {
+        if ($finger->number === 2 && !isset($this->lastShape[2]) && in_array($finger->shape, [FingerShape::Low, FingerShape::High], true)) {
             return true;
         }
 

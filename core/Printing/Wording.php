@@ -20,4 +20,14 @@ enum Wording: string
             self::Arrow => (string) preg_replace(['~\blow (\d)~', '~\bhigh (\d)~'], ['$1↓', '$1↑'], $finger),
         };
     }
+
+    /** What it means, or how it looks, in a few words. */
+    public function words(): string
+    {
+        return match ($this) {
+            self::Words => 'low 2, high 3',
+            self::Letter => 'L2, H3',
+            self::Arrow => '2↓, 3↑',
+        };
+    }
 }

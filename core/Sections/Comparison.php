@@ -9,6 +9,7 @@ use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\Places;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Event;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
@@ -291,6 +292,6 @@ final class Comparison
             }
         }
 
-        throw new \LogicException("No part {$partId} was compared.");
+        throw MusicException::noSuchPart($partId);
     }
 }

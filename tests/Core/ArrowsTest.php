@@ -9,19 +9,34 @@ use PHPUnit\Framework\TestCase;
 /** The rooms of core know only the rooms below them, and nothing of the web. */
 final class ArrowsTest extends TestCase
 {
+    /** Each room and the rooms it may know. */
     private const BELOW = [
-        'Music' => [],
+        'Exception' => [],
+        'Music' => ['Exception'],
+        'Settings' => [],
         'Roadmap' => ['Music'],
-        'Marks' => ['Music'],
+        'Marks' => ['Exception', 'Music'],
         'Review' => ['Music', 'Roadmap'],
-        'Bowing' => ['Music', 'Roadmap', 'Marks', 'Review', 'Path'],
+        'Bowing' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Path'],
         'Path' => [],
-        'Fingering' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],
-        'Practice' => ['Music', 'Fingering'],
+        'Fingering' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],
+        'Practice' => ['Music', 'Settings', 'Fingering'],
         'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
-        'Plan' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
+        'Plan' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
-        'Format' => ['Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
+        'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
+    ];
+
+    /** Rooms inside a room, from the first to the last: each knows those before it, and the room's own classes know all of them. */
+    private const INSIDE = [
+        'Bowing' => ['Settings', 'Result', 'Strokes', 'Directions', 'Distribution', 'Findings', ''],
+        'Fingering' => ['Settings', 'Hand', 'Result', 'States', 'Costs', 'Solving', 'Reasons', 'Findings', ''],
+    ];
+
+    /** What others may use of a room that has rooms inside: what goes in, what comes out, and the planner. */
+    private const DOORS = [
+        'Bowing' => ['Settings', 'Result', ''],
+        'Fingering' => ['Settings', 'Result', 'Hand', ''],
     ];
 
     public function testNoArrowTurns(): void
@@ -31,11 +46,60 @@ final class ArrowsTest extends TestCase
             $room = explode('/', $path)[0];
             $seen[$room] = true;
             self::assertArrayHasKey($room, self::BELOW, "{$path} stands in a room nobody drew");
-            preg_match_all('~UprightPencil\\\\(\w+)\\\\~', $code, $uses);
-            $turned = array_diff(array_unique($uses[1]), [...self::BELOW[$room], $room]);
+            $turned = array_diff(array_unique(array_column(self::uses($code), 0)), [...self::BELOW[$room], $room]);
             self::assertSame([], array_values($turned), $path);
         }
         self::assertSame([], array_diff(array_keys(self::BELOW), array_keys($seen)));
+    }
+
+    public function testNoArrowTurnsInsideARoom(): void
+    {
+        $seen = [];
+        foreach (self::files() as $path => $code) {
+            $steps = explode('/', $path);
+            $order = self::INSIDE[$steps[0]] ?? null;
+            if ($order === null) {
+                continue;
+            }
+            $here = count($steps) > 2 ? $steps[1] : '';
+            $seen["{$steps[0]}/{$here}"] = true;
+            self::assertContains($here, $order, "{$path} stands in a room nobody drew");
+            $mayKnow = array_slice($order, 0, (int) array_search($here, $order, true) + 1);
+            foreach (self::uses($code) as [$room, $inner]) {
+                if ($room === $steps[0]) {
+                    self::assertContains($inner, $mayKnow, $path);
+                }
+            }
+        }
+        foreach (self::INSIDE as $room => $order) {
+            foreach ($order as $inner) {
+                self::assertArrayHasKey("{$room}/{$inner}", $seen, 'a room that is empty is drawn');
+            }
+        }
+    }
+
+    public function testOthersComeInByTheDoors(): void
+    {
+        $known = [];
+        foreach (self::files() as $path => $code) {
+            foreach (self::uses($code) as [$room, $inner]) {
+                if (isset(self::DOORS[$room]) && explode('/', $path)[0] !== $room) {
+                    $known[] = $room;
+                    self::assertContains($inner, self::DOORS[$room], "{$path} knows {$room}/{$inner}");
+                }
+            }
+        }
+        self::assertContains('Bowing', $known);
+        self::assertContains('Fingering', $known);
+    }
+
+    /** @return list<array{string, string}> room, and room inside it ('' for the room's own classes), of every class that is named */
+    private static function uses(string $code): array
+    {
+        $code = (string) preg_replace('~^namespace .*~m', '', $code);
+        preg_match_all('~UprightPencil\\\\(\w+)\\\\(?:(\w+)\\\\)?\w+~', $code, $uses, PREG_SET_ORDER);
+
+        return array_map(static fn (array $use): array => [$use[1], $use[2] ?? ''], $uses);
     }
 
     public function testCoreKnowsNothingOfTheWeb(): void

@@ -6,7 +6,6 @@ namespace Tests\Core;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Tests\Support\Passage;
 use Tests\Support\Tunes;
 use Tests\Support\TwoParts;
 use UprightPencil\Format\MusicXml\ScoreReader;
@@ -15,6 +14,7 @@ use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
 use UprightPencil\Sections\Comparison;
+use UprightPencil\Settings\Profile;
 
 /** What holds for every page of any music: how much it shows, and that two parts of one line look alike. */
 final class DensityPropertiesTest extends TestCase
@@ -100,7 +100,7 @@ final class DensityPropertiesTest extends TestCase
     {
         $line = self::line($seed);
         $score = (new ScoreReader())->read(TwoParts::musicXml($line, $line));
-        $plan = (new Planner(new PlanOptions('third-position')))->plan($score);
+        $plan = (new Planner(new PlanOptions(Profile::ThirdPosition)))->plan($score);
 
         self::assertSame([], (new Comparison($score, $plan->parts))->flags());
     }

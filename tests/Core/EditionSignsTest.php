@@ -16,6 +16,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Roadmap\Roadmap;
+use UprightPencil\Settings\Profile;
 
 /** What editions print at and between notes, in the ways programs write it. */
 final class EditionSignsTest extends TestCase
@@ -45,7 +46,7 @@ final class EditionSignsTest extends TestCase
             ), $profile);
             $finger = $plan->fingers->at($plan->part->notes[1]->id);
 
-            self::assertSame('harmonic', $finger?->shape);
+            self::assertSame('harmonic', $finger?->shape->value);
             self::assertContains([$finger->string, $finger->semitones], [[$string, $semitones], ['D', 7]], $profile);
         }
     }
@@ -193,7 +194,7 @@ final class EditionSignsTest extends TestCase
     {
         $score = self::score($measures);
 
-        return (new Planner(new PlanOptions($profile)))->part($score, $score->parts[0], MarkBook::empty());
+        return (new Planner(new PlanOptions(Profile::from($profile))))->part($score, $score->parts[0], MarkBook::empty());
     }
 
     private static function measure(string $content): string

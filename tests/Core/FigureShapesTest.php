@@ -24,6 +24,7 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\TempoMap;
+use UprightPencil\Settings\Profile;
 
 /** What is the same figure: one rhythm, the same slurs, equal intervals; and what is none. */
 final class FigureShapesTest extends TestCase
@@ -85,9 +86,9 @@ final class FigureShapesTest extends TestCase
         $passage = Passage::of('4/4', $music);
         $score = $passage->score();
         $part = $score->parts[0];
-        $hand = Hand::of($part->instrument, 'third-position');
+        $hand = Hand::of($part->instrument, Profile::ThirdPosition);
         $strings = Strings::of($part->instrument);
-        $settings = new FingerSettings('third-position');
+        $settings = new FingerSettings(Profile::ThirdPosition);
         $grips = new HandStates($hand, $strings, new FingerConstraints($part, MarkBook::empty(), Chair::outside()));
         $bow = $passage->plan()->bow;
         $moments = (new HandEvents($score, $part, SlurredNotes::of($bow), TempoMap::of($score), Dynamics::of($score, $part)))->of(Line::allOf($score, $part)[0]);

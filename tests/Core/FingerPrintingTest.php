@@ -17,6 +17,7 @@ use UprightPencil\Printing\FingerPrint;
 use UprightPencil\Printing\NotePrint;
 use UprightPencil\Printing\PageList;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\Profile;
 
 /** What the page shows of the left hand. */
 final class FingerPrintingTest extends TestCase
@@ -128,7 +129,7 @@ final class FingerPrintingTest extends TestCase
         $plan = (new Planner())->plan($score)->parts[0];
 
         self::assertSame(4, $plan->fingers->at('P1-m1-n1')?->number);
-        self::assertSame('printed', $plan->fingers->at('P1-m1-n1')->origin);
+        self::assertSame('printed', $plan->fingers->at('P1-m1-n1')->origin->value);
         self::assertSame([], preg_grep('~\b4\b(?!\.)~', preg_replace('~^\S+~', '', (new PageList())->lines($score, $plan->part, $plan->prints)) ?? []));
     }
 
@@ -154,7 +155,7 @@ final class FingerPrintingTest extends TestCase
     {
         $document = Document::open(Passage::of('4/4', 'D4h rh | D6q C#6q B5h')->inKey(2)->musicXml());
         $score = (new ScoreReader())->fromDocument($document);
-        $options = new PlanOptions('third-position', wording: Wording::Letter);
+        $options = new PlanOptions(Profile::ThirdPosition, wording: Wording::Letter);
         $written = (new ScoreWriter($document, $options->wording))->write((new Planner($options))->plan($score)->parts);
 
         self::assertStringContainsString('<fingering placement="above">H3</fingering>', $written);

@@ -8,12 +8,14 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
+use UprightPencil\Fingering\Hand\FingerPlace;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Plan\PartPlan;
+use UprightPencil\Settings\Profile;
 
 /** What holds for every fingering of any music. */
 final class FingerPropertiesTest extends TestCase
@@ -51,7 +53,7 @@ final class FingerPropertiesTest extends TestCase
     public function testNoFingerIsOutsideTheProfileUnlessItIsFlagged(Passage $passage, string $profile): void
     {
         $plan = $passage->plan();
-        $hand = Hand::of($plan->part->instrument, $profile);
+        $hand = Hand::of($plan->part->instrument, Profile::from($profile));
         $flagged = [];
         foreach ($plan->flags as $flag) {
             $flagged[$flag->noteId] = true;
@@ -61,10 +63,10 @@ final class FingerPropertiesTest extends TestCase
                 continue;
             }
             $known = array_map(
-                static fn (array $at): string => "{$at[0]} {$at[1]} {$at[2]}",
+                static fn (FingerPlace $at): string => "{$at->finger} {$at->frame} {$at->shape->value}",
                 $hand->fingersAt($finger->semitones, true),
             );
-            self::assertContains("{$finger->number} {$finger->frame} {$finger->shape}", $known, $note->id);
+            self::assertContains("{$finger->number} {$finger->frame} {$finger->shape->value}", $known, $note->id);
         }
     }
 
@@ -140,10 +142,11 @@ final class FingerPropertiesTest extends TestCase
     #[DataProvider('hands')]
     public function testAHandKnowsEachPlaceOnlyOnceAndStaysInItsReach(Instrument $instrument, string $profile, int $semitones): void
     {
-        $hand = Hand::of($instrument, $profile);
+        $hand = Hand::of($instrument, Profile::from($profile));
         [$lowest, $highest] = $hand->reach();
         $seen = [];
-        foreach ($hand->fingersAt($semitones, true) as [$finger, $frame, $shape]) {
+        foreach ($hand->fingersAt($semitones, true) as $place) {
+            [$finger, $frame, $shape] = [$place->finger, $place->frame, $place->shape->value];
             self::assertGreaterThanOrEqual($lowest, $frame);
             self::assertLessThanOrEqual($highest, $frame);
             self::assertNotContains("{$finger} {$frame}", $seen);

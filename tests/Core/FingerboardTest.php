@@ -7,10 +7,13 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Reasons\ShiftCue;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Practice\CardPlace;
 use UprightPencil\Practice\FingerboardCard;
+use UprightPencil\Settings\Profile;
 
 /** Millimetres, positions and what a hand knows, against the tables string teachers use. */
 final class FingerboardTest extends TestCase
@@ -71,7 +74,7 @@ final class FingerboardTest extends TestCase
     {
         $card = FingerboardCard::of($instrument, '', $position)->toArray();
         self::assertIsArray($card['places']);
-        $places = array_values(array_filter($card['places'], static fn (array $place): bool => $place['shape'] === 'regular'));
+        $places = array_values(array_filter($card['places'], static fn (CardPlace $place): bool => $place->shape === FingerShape::Regular));
 
         self::assertSame($regular, array_column($places, 'semitones'));
         self::assertIsArray($card['cautions']);
@@ -106,7 +109,7 @@ final class FingerboardTest extends TestCase
     #[DataProvider('profiles')]
     public function testPositionsOfAProfile(Instrument $instrument, string $profile, array $names): void
     {
-        $hand = Hand::of($instrument, $profile);
+        $hand = Hand::of($instrument, Profile::from($profile));
         [$lowest, $highest] = $hand->reach();
         $found = array_values(array_unique(array_map(static fn (int $frame): string => $hand->nameOf($frame), range($lowest, $highest))));
 
@@ -134,12 +137,12 @@ final class FingerboardTest extends TestCase
     #[DataProvider('waysIn')]
     public function testHowToFindANewPlace(Instrument $instrument, int $from, int $to, int $finger, int $semitones, string $words): void
     {
-        self::assertSame($words, (new ShiftCue(Hand::of($instrument, 'advanced')))->words($from, $to, $finger, $semitones));
+        self::assertSame($words, (new ShiftCue(Hand::of($instrument, Profile::Advanced)))->words($from, $to, $finger, $semitones));
     }
 
     public function testOnePlaceOfTheHandMayHaveTwoNames(): void
     {
-        $hand = Hand::of(Instrument::Violin, 'advanced');
+        $hand = Hand::of(Instrument::Violin, Profile::Advanced);
 
         self::assertTrue($hand->fits('II', 4) && $hand->fits('III', 4), 'second and low third');
         self::assertTrue($hand->fits('III', 6) && $hand->fits('IV', 6), 'raised third and low fourth');

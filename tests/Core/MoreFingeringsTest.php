@@ -182,7 +182,7 @@ final class MoreFingeringsTest extends TestCase
         $fingers = [];
         foreach ($plan->part->notes as $note) {
             $finger = $plan->fingers->at($note->id);
-            $fingers[] = $finger === null ? '-' : "{$finger->string}{$finger->number}{$finger->shape}";
+            $fingers[] = $finger === null ? '-' : "{$finger->string}{$finger->number}{$finger->shape->value}";
         }
         $half = intdiv(count($fingers), 2);
 

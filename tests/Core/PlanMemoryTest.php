@@ -14,6 +14,7 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\PlanCache;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Settings\Profile;
 
 /** What is remembered between two marks is what would be worked out anew. */
 final class PlanMemoryTest extends TestCase
@@ -63,7 +64,7 @@ final class PlanMemoryTest extends TestCase
         $memory = $this->memory();
         $this->json('', $memory);
         $memory->asked = [];
-        $this->json('', $memory, new PlanOptions('third-position'));
+        $this->json('', $memory, new PlanOptions(Profile::ThirdPosition));
 
         self::assertSame(['bow new', 'hand new'], $memory->asked);
     }

@@ -12,6 +12,7 @@ use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Music\Note;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Practice\FingerPatterns;
+use UprightPencil\Practice\PatternUse;
 
 /** The practice line on open strings, and the map of finger patterns. */
 final class PracticeTest extends TestCase
@@ -57,10 +58,10 @@ final class PracticeTest extends TestCase
         $map = (new FingerPatterns($plan->part, $plan->fingers))->map();
 
         self::assertSame([['D', '2-3 close'], ['A', '1-2 close']], array_map(
-            static fn (array $one): array => [$one['string'], $one['pattern']],
+            static fn (PatternUse $one): array => [$one->string, $one->pattern],
             $map,
         ));
-        self::assertSame([0, 2], $map[0]['measures']);
+        self::assertSame([0, 2], $map[0]->measures);
     }
 
     public function testTwoPatternsMeetOnNeighbouringStrings(): void

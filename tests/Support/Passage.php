@@ -15,6 +15,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
+use UprightPencil\Settings\Profile;
 
 /**
  * A short passage written as text, for tests.
@@ -177,7 +178,7 @@ final class Passage
 
     public function options(): PlanOptions
     {
-        return new PlanOptions($this->profile, ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density);
+        return new PlanOptions(Profile::from($this->profile), ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density);
     }
 
     public function plan(): PartPlan

@@ -8,6 +8,7 @@ use App\Console\CommandFailed;
 use Illuminate\Console\Command;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Throwable;
+use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
 use UprightPencil\Format\MarkedScoreCsv;
@@ -31,6 +32,7 @@ use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Sections\Comparison;
+use UprightPencil\Settings\Profile;
 
 /** Works out a score file and writes the result: the whole product without a server. */
 final class MarkCommand extends Command
@@ -60,8 +62,8 @@ final class MarkCommand extends Command
             $this->work();
 
             return self::SUCCESS;
-        } catch (CommandFailed | UnreadableScore $failure) {
-            $prefix = $failure instanceof UnreadableScore ? $this->text('file') . ': ' : '';
+        } catch (CommandFailed | UprightPencilException $failure) {
+            $prefix = $failure instanceof UprightPencilException ? $this->text('file') . ': ' : '';
 
             return $this->complain($prefix . $failure->getMessage());
         } catch (Throwable $failure) {
@@ -94,18 +96,18 @@ final class MarkCommand extends Command
 
     private function planOptions(): PlanOptions
     {
-        $profile = $this->text('profile');
-        if (!in_array($profile, PlanOptions::PROFILES, true)) {
-            throw new CommandFailed("--profile: “{$profile}” is none of " . implode(', ', PlanOptions::PROFILES) . '.');
-        }
+        $profile = Profile::tryFrom($this->text('profile'))
+            ?? throw new CommandFailed("--profile: “{$this->text('profile')}” is none of "
+                . implode(', ', array_column(Profile::cases(), 'value')) . '.');
+        $all = PlanOptions::allChoices();
         $schools = [];
         foreach ($this->list('school') as $school) {
             [$key, $value] = explode('=', $school, 2) + [1 => ''];
-            if (!isset(PlanOptions::SCHOOLS[$key])) {
-                throw new CommandFailed("--school: “{$key}” is none of " . implode(', ', array_keys(PlanOptions::SCHOOLS)) . '.');
+            if (!isset($all[$key])) {
+                throw new CommandFailed("--school: “{$key}” is none of " . implode(', ', array_keys($all)) . '.');
             }
-            if (!in_array($value, PlanOptions::SCHOOLS[$key], true)) {
-                throw new CommandFailed("--school: {$key} is one of " . implode(', ', PlanOptions::SCHOOLS[$key])
+            if (!in_array($value, $all[$key], true)) {
+                throw new CommandFailed("--school: {$key} is one of " . implode(', ', $all[$key])
                     . ", not “{$value}”.");
             }
             $schools[$key] = $value;

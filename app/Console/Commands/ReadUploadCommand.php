@@ -6,7 +6,7 @@ namespace App\Console\Commands;
 
 use App\Import\PreparedScore;
 use Illuminate\Console\Command;
-use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Exception\UprightPencilException;
 
 /** Reads one uploaded score: what the server starts for each, so that a bad file ends this process and nothing else. */
 final class ReadUploadCommand extends Command
@@ -23,7 +23,7 @@ final class ReadUploadCommand extends Command
         gc_disable();
         try {
             $prepared = PreparedScore::of((string) file_get_contents((string) $this->argument('file')), (string) $this->option('name'));
-        } catch (UnreadableScore $unreadable) {
+        } catch (UprightPencilException $unreadable) {
             fwrite(STDERR, $unreadable->getMessage());
 
             return self::FAILURE;

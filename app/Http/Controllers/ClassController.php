@@ -16,9 +16,15 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Validation\Rule;
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\Position;
+use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Practice\FingerboardCard;
+use UprightPencil\Printing\Density;
+use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\Profile;
+use UprightPencil\Settings\School;
 
 /** What a director's class can do: profile, schools, sizes, wording; and the fingerboard card. */
 final class ClassController extends Controller
@@ -32,10 +38,43 @@ final class ClassController extends Controller
             'isOwn' => $shelf?->settings !== null,
             'shelves' => $this->user($request)->shelves()->get(['id', 'name', 'settings'])
                 ->map(fn (Shelf $one): array => ['id' => $one->id, 'name' => $one->name, 'isOwn' => $one->settings !== null]),
-            'profiles' => PlanOptions::PROFILES,
-            'schools' => PlanOptions::SCHOOLS,
+            'profiles' => array_map(
+                static fn (Profile $profile): array
+                    => ['value' => $profile->value, 'words' => $profile->words(), 'means' => $profile->means()],
+                Profile::cases(),
+            ),
+            'schools' => self::schools(),
+            'wordings' => self::choices(Wording::cases()),
+            'densities' => self::choices(Density::cases()),
+            'positions' => array_map(
+                static fn (string $instrument): array => Position::all(Instrument::from($instrument)),
+                array_combine(array_keys(Fingerboard::LENGTHS), array_keys(Fingerboard::LENGTHS)),
+            ),
             'sizes' => array_map(static fn (array $lengths): array => array_map(strval(...), array_keys($lengths)), Fingerboard::LENGTHS),
         ]);
+    }
+
+    /** @return list<array{key: string, title: string, choices: list<array{value: string, words: string}>}> */
+    private static function schools(): array
+    {
+        $schools = [];
+        foreach (PlanOptions::SCHOOLS as $key => $school) {
+            $schools[] = ['key' => $key, 'title' => $school::title(), 'choices' => self::choices($school::cases())];
+        }
+
+        return $schools;
+    }
+
+    /**
+     * @param array<School|Wording|Density> $cases
+     * @return list<array{value: string, words: string}>
+     */
+    private static function choices(array $cases): array
+    {
+        return array_map(
+            static fn (School|Wording|Density $case): array => ['value' => (string) $case->value, 'words' => $case->words()],
+            array_values($cases),
+        );
     }
 
     public function update(ClassRequest $request): JsonResponse
@@ -110,7 +149,7 @@ final class ClassController extends Controller
             Instrument::from($data['instrument']),
             $data['size'],
             $data['position'],
-            $settings->schools['bass'] === '1234',
+            BassHand::from($settings->schools['bass']),
         );
 
         return response()->json($card->toArray());

@@ -25,6 +25,8 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\WhatIf;
 use UprightPencil\Plan\WhatIfs;
 use UprightPencil\Practice\FingerPatterns;
+use UprightPencil\Practice\PatternMeeting;
+use UprightPencil\Practice\PatternUse;
 use UprightPencil\Sections\MarkCopy;
 use UprightPencil\Sections\PassageReturn;
 use UprightPencil\Sections\ReturnBowing;
@@ -180,14 +182,17 @@ final class NoteController extends Controller
         $number = static fn (int $index): string => $plan->score->measures[$index]->number;
 
         return response()->json([
-            'patterns' => array_map(static fn (array $pattern): array => [
-                ...$pattern,
-                'measures' => array_map($number, $pattern['measures']),
+            'patterns' => array_map(static fn (PatternUse $use): array => [
+                'string' => $use->string,
+                'position' => $use->position,
+                'pattern' => $use->pattern,
+                'note' => $use->note,
+                'measures' => array_map($number, $use->measures),
             ], $patterns->map()),
-            'meetings' => array_map(static fn (array $meeting): array => [
-                'measure' => $number($meeting['measure']),
-                'index' => $meeting['measure'],
-                'text' => $meeting['text'],
+            'meetings' => array_map(static fn (PatternMeeting $meeting): array => [
+                'measure' => $number($meeting->measure),
+                'index' => $meeting->measure,
+                'text' => $meeting->text,
             ], $patterns->meetings()),
         ]);
     }

@@ -18,6 +18,7 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
+use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
 
@@ -68,7 +69,7 @@ final class PieceController extends Controller
         }
         try {
             $prepared = $this->reading->read($file->getRealPath(), $name);
-        } catch (UnreadableScore $unreadable) {
+        } catch (UprightPencilException $unreadable) {
             return $this->refuse($unreadable->getMessage());
         } finally {
             Cache::store('database')->forget($turn);

@@ -10,6 +10,7 @@ use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\Profile;
 
 /** What a class can do, as the Class screen sends it. */
 final class ClassRequest extends FormRequest
@@ -25,14 +26,14 @@ final class ClassRequest extends FormRequest
         $rules = [
             'about' => ['sometimes', 'string', 'max:20'],
             'shelf' => ['sometimes', 'nullable', 'integer', 'min:0', 'max:999999999999'],
-            'profile' => ['required', Rule::in(PlanOptions::PROFILES)],
+            'profile' => ['required', Rule::enum(Profile::class)],
             'schools' => ['required', 'array'],
             'sizes' => ['required', 'array'],
             'density' => ['required', Rule::enum(Density::class)],
             'wording' => ['required', Rule::enum(Wording::class)],
             'namesNotes' => ['sometimes', 'boolean'],
         ];
-        foreach (PlanOptions::SCHOOLS as $key => $values) {
+        foreach (PlanOptions::allChoices() as $key => $values) {
             $rules["schools.{$key}"] = ['required', Rule::in($values)];
         }
         foreach (Fingerboard::LENGTHS as $instrument => $lengths) {

@@ -4,9 +4,24 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Settings;
 
-/** Who changes bow inside a note that is too long: everyone at a marked place, or partners at different ones. */
-enum LongNotes: string
+use UprightPencil\Settings\School;
+
+/** Who changes bow inside a note that is too long. */
+enum LongNotes: string implements School
 {
     case Together = 'together';
     case Staggered = 'staggered';
+
+    public static function title(): string
+    {
+        return 'Long notes';
+    }
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Together => 'Everyone changes at one place',
+            self::Staggered => 'Partners change at different places',
+        };
+    }
 }

@@ -24,10 +24,15 @@ final class CostCache implements Moves
     private array $contexts = [];
     /** @var array<int, array<int, float>> move prices by context, then by both hand states */
     private array $movePrices = [];
-    /** @var array<string, array<int, list<array{CostKind, float}>>> */
+    /** @var array<string, array<int, list<Cost>>> */
     private array $ownItems = [];
-    /** @var array<int, array<int, list<array{CostKind, float}>>> */
+    /** @var array<int, array<int, list<Cost>>> */
     private array $moveItems = [];
+
+    /** @var array<int, EventContext> by layer */
+    private array $eventContexts = [];
+    /** @var array<int, string> by layer */
+    private array $ownKeys = [];
 
     /**
      * @param list<HandEvent> $events
@@ -48,48 +53,32 @@ final class CostCache implements Moves
         $context = $this->contexts[$layer];
         $pair = $from << 20 | $to;
 
-        return $this->movePrices[$context][$pair] ??= self::sum($this->itemsOfMove($layer, $this->states[$from], $this->states[$to]));
+        return $this->movePrices[$context][$pair] ??= Cost::sum($this->itemsOfMove($layer, $this->states[$from], $this->states[$to]));
     }
 
-    /** @return list<array{CostKind, float}> */
+    /** @return list<Cost> */
     public function own(int $layer, int $number): array
     {
         return $this->ownItems[$this->ownKey($layer)][$number] ??= $this->itemsOf($layer, $this->states[$number]);
     }
 
-    /** @return list<array{CostKind, float}> */
+    /** @return list<Cost> */
     public function moved(int $layer, int $from, int $to): array
     {
         return $this->moveItems[$this->contexts[$layer]][$from << 20 | $to]
             ??= $this->itemsOfMove($layer, $this->states[$from], $this->states[$to]);
     }
 
-    /** @return list<array{CostKind, float}> */
+    /** @return list<Cost> */
     public function itemsOfMove(int $layer, HandState $from, HandState $to): array
     {
-        return $this->move($this->events[$layer - 1], $from, $this->events[$layer], $to);
+        return $this->costs->move($from, $to, MoveContext::between($this->events[$layer - 1], $this->events[$layer]));
     }
 
-    /** @return list<array{CostKind, float}> */
-    private function move(HandEvent $before, HandState $from, HandEvent $event, HandState $to): array
-    {
-        $isSingle = !$event->isChord() && !$before->isChord();
-        $here = $event->pitches[0];
-        $there = $before->pitches[0];
-
-        return $this->costs->move(
-            $from,
-            $to,
-            $event,
-            $isSingle && $here->step() === $there->step(),
-            $isSingle && $here->semitone() === $there->semitone(),
-        );
-    }
-
-    /** @return list<array{CostKind, float}> */
+    /** @return list<Cost> */
     public function itemsOf(int $layer, HandState $state): array
     {
-        return $this->costs->own($state, $this->events[$layer], $this->descends($layer), $this->wantsFourNext($layer));
+        return $this->costs->own($state, $this->context($layer));
     }
 
     private function priceLayers(): void
@@ -97,7 +86,7 @@ final class CostCache implements Moves
         $contexts = [];
         foreach ($this->layers as $layer => $numbers) {
             $this->own[] = $this->ownPrices($layer, $numbers);
-            $key = $this->contextKey($layer);
+            $key = $layer === 0 ? '' : MoveContext::between($this->events[$layer - 1], $this->events[$layer])->key();
             $contexts[$key] ??= count($contexts);
             $this->contexts[] = $contexts[$key];
         }
@@ -116,52 +105,20 @@ final class CostCache implements Moves
         }
         $costs = [];
         foreach ($numbers as $number) {
-            $costs[] = $this->ownPrices[$key][$number] ??= self::sum($this->itemsOf($layer, $this->states[$number]));
+            $costs[] = $this->ownPrices[$key][$number] ??= Cost::sum($this->itemsOf($layer, $this->states[$number]));
         }
 
         return $this->layerPrices[$alike] = $costs;
     }
 
-    /** All that {@see itemsOf()} looks at, beside the hand state. */
+    private function context(int $layer): EventContext
+    {
+        return $this->eventContexts[$layer] ??= $this->costs->context($this->events[$layer], $this->events[$layer + 1] ?? null);
+    }
+
     private function ownKey(int $layer): string
     {
-        $event = $this->events[$layer];
-
-        return implode(' ', $event->pitches) . ($event->isSlurred ? '(' : '') . ($this->descends($layer) ? '>' : '')
-            . ($this->wantsFourNext($layer) ? '4' : '')
-            . ($event->isSoft && $event->lasts > 1.1 ? 'p' : '') . $event->keyFifths;
-    }
-
-    private function descends(int $layer): bool
-    {
-        $next = $this->events[$layer + 1] ?? null;
-
-        return $next !== null && $next->rest < 0.2
-            && $next->pitches[0]->semitone() < $this->events[$layer]->pitches[0]->semitone();
-    }
-
-    private function wantsFourNext(int $layer): bool
-    {
-        $next = $this->events[$layer + 1] ?? null;
-
-        return $next !== null && $next->isSlurred
-            && $next->pitches[0]->semitone() === $this->events[$layer]->pitches[0]->semitone() + 1;
-    }
-
-    /** All that {@see itemsOfMove()} looks at, beside the hand states. */
-    private function contextKey(int $layer): string
-    {
-        $event = $this->events[$layer];
-        $before = $this->events[$layer - 1] ?? null;
-        $letters = '';
-        if ($before !== null && !$event->isChord() && !$before->isChord()) {
-            $letters = ($event->pitches[0]->step() === $before->pitches[0]->step() ? 'l' : '')
-                . ($event->pitches[0]->semitone() === $before->pitches[0]->semitone() ? 's' : '');
-        }
-
-        // Tenths of a millisecond: what a table of tempos differs in beyond them changes no price.
-        return (int) round(min($event->since, 9.0) * 1e4) . ' ' . (int) round(min($event->rest, 9.0) * 1e4)
-            . ($event->isSlurred ? '(' : ' ') . ($event->isFresh ? '!' : ' ') . $letters;
+        return $this->ownKeys[$layer] ??= $this->context($layer)->key();
     }
 
     /**
@@ -174,17 +131,8 @@ final class CostCache implements Moves
      */
     public function jump(int $from, HandState $one, int $to, HandState $other, float $since, float $rest): float
     {
-        return self::sum($this->move($this->events[$from], $one, $this->events[$to]->after($since, $rest), $other));
-    }
+        $context = MoveContext::between($this->events[$from], $this->events[$to]->after($since, $rest));
 
-    /** @param list<array{CostKind, float}> $items */
-    private static function sum(array $items): float
-    {
-        $sum = 0.0;
-        foreach ($items as [, $price]) {
-            $sum += $price;
-        }
-
-        return $sum;
+        return Cost::sum($this->costs->move($one, $other, $context));
     }
 }

@@ -5,21 +5,24 @@ declare(strict_types=1);
 namespace UprightPencil\Fingering\Costs;
 
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\LetterFit;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Settings\HandHabit;
+use UprightPencil\Fingering\Settings\OpenStringSchool;
 use UprightPencil\Fingering\States\HandEvent;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Fingering\States\HandStates;
+use UprightPencil\Fingering\States\Stop;
 use UprightPencil\Music\Pitch;
+use UprightPencil\Settings\Profile;
 
 /**
  * What each hand state costs by itself, and what going from one to the next costs, item by item.
  *
  * The items are what the words are made of: a price that cannot be named has no place here.
- *
- * @phpstan-type Items list<array{CostKind, float}>
  */
 final readonly class CostModel
 {
@@ -33,118 +36,131 @@ final readonly class CostModel
     }
 
     /**
-     * @param bool $descends whether a lower note follows
-     * @param bool $wantsFourNext whether a half step higher follows in the slur, for which the fourth finger is wanted
-     * @return Items
+     * What a state costs by itself.
+     *
+     * @return list<Cost>
      */
-    public function own(HandState $state, HandEvent $event, bool $descends, bool $wantsFourNext = false): array
+    public function own(HandState $state, EventContext $context): array
     {
         $items = [];
         foreach ($state->stops as $index => $stop) {
-            $items = $stop[1] === 0
-                ? [...$items, ...$this->open($event, $descends)]
-                : [...$items, ...$this->stop($stop, $state->frame, $event, $event->pitches[$index], $descends, $wantsFourNext)];
+            $items = $stop->isOpen()
+                ? [...$items, ...$this->open($context)]
+                : [...$items, ...$this->stop($stop, $state->frame, $context->pitches[$index], $context)];
         }
         if (!$state->isOpen) {
             $price = $this->settings->position($this->hand->instrument, $state->frame);
             if ($price > 0.0) {
-                $items[] = [CostKind::Position, $price];
+                $items[] = new Cost(CostKind::Position, $price);
             }
-            if ($this->settings->goesHome && $state->frame !== 2 && !$event->isSlurred) {
-                $items[] = [CostKind::Home, $this->settings->home];
+            if ($this->settings->habit === HandHabit::Home && $state->frame !== 2 && !$context->isSlurred) {
+                $items[] = new Cost(CostKind::Home, $this->settings->home);
             }
         }
 
         return $items;
     }
 
-    /** @return Items */
-    private function open(HandEvent $event, bool $descends): array
+    /** What matters of an event, and of the one after it, for what a state costs there. */
+    public function context(HandEvent $event, ?HandEvent $next): EventContext
+    {
+        $steps = $next === null ? 0 : $next->pitches[0]->semitone() - $event->pitches[0]->semitone();
+
+        return new EventContext(
+            $event->pitches,
+            $event->keyFifths,
+            $event->isSlurred,
+            $event->isSoft && $event->lasts > $this->settings->openRingsSeconds,
+            $next !== null && $next->rest < $this->settings->followsSeconds && $steps < 0,
+            $next !== null && $next->isSlurred && $steps === 1,
+        );
+    }
+
+    /** @return list<Cost> */
+    private function open(EventContext $context): array
     {
         $items = [];
-        if (!$event->isSlurred && $this->settings->open === 'four') {
-            $items[] = [CostKind::Open, $this->settings->openUnderFour];
+        if (!$context->isSlurred && $this->settings->open === OpenStringSchool::Four) {
+            $items[] = new Cost(CostKind::Open, $this->settings->openUnderFour);
         }
-        if (!$event->isSlurred && $this->settings->open === 'descending-four' && $descends) {
-            $items[] = [CostKind::Open, $this->settings->openDescending];
+        if (!$context->isSlurred && $this->settings->open === OpenStringSchool::DescendingFour && $context->descends) {
+            $items[] = new Cost(CostKind::Open, $this->settings->openDescending);
         }
-        $isOlder = in_array($this->settings->profile, ['third-position', 'advanced'], true);
-        if ($isOlder && $event->lasts > 1.1 && $event->isSoft) {
-            $items[] = [CostKind::OpenRings, $this->settings->openRings];
+        if (!$this->settings->profile->isBeginner() && $context->rings) {
+            $items[] = new Cost(CostKind::OpenRings, $this->settings->openRings);
         }
 
         return $items;
     }
 
     /**
-     * @param array{int, int, int, string} $stop
-     * @return Items
+     * @return list<Cost>
      */
-    private function stop(array $stop, int $frame, HandEvent $event, Pitch $pitch, bool $descends, bool $wantsFourNext): array
+    private function stop(Stop $stop, int $frame, Pitch $pitch, EventContext $context): array
     {
-        [$string, $finger, $semitones, $shape] = $stop;
-        $count = count($event->pitches);
+        [$string, $finger, $semitones, $shape] = [$stop->string, $stop->finger, $stop->semitones, $stop->shape];
+        $count = count($context->pitches);
         $items = [];
-        $isUnison = count($event->pitches) === 2 && $event->pitches[0]->semitone() === $event->pitches[1]->semitone();
+        $isUnison = count($context->pitches) === 2 && $context->pitches[0]->semitone() === $context->pitches[1]->semitone();
         if ($finger === 4 && $this->hand->isViolin() && !$isUnison) {
-            $isFirstYear = $this->settings->profile === 'first-year';
-            $items[] = [CostKind::Fourth, $isFirstYear ? $this->settings->fourthFirstYear : $this->settings->fourthFinger];
+            $isFirstYear = $this->settings->profile === Profile::FirstYear;
+            $items[] = new Cost(CostKind::Fourth, $isFirstYear ? $this->settings->fourthFirstYear : $this->settings->fourthFinger);
         }
-        $wantsFour = $this->settings->open === 'four' || ($this->settings->open === 'descending-four' && $descends);
-        if (!$event->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
-            $items[] = [CostKind::FourthForOpen, $this->settings->fourthForOpen];
+        $wantsFour = $this->settings->open === OpenStringSchool::Four || ($this->settings->open === OpenStringSchool::DescendingFour && $context->descends);
+        if (!$context->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
+            $items[] = new Cost(CostKind::FourthForOpen, $this->settings->fourthForOpen);
         }
         $steps = $pitch->step() - $this->strings->steps[$string];
-        $strange = match ($shape === 'harmonic' ? LetterFit::Full : $this->hand->ownership($finger, $frame, $steps, $semitones)) {
+        $strange = match ($shape === FingerShape::Harmonic ? LetterFit::Full : $this->hand->ownership($finger, $frame, $steps, $semitones)) {
             LetterFit::Full => 0.0,
             LetterFit::Shared => $this->settings->sharedPlace,
             LetterFit::HalfPosition => $this->settings->halfPositionLetter,
             LetterFit::None => $this->settings->notOwned,
         };
         if ($strange > 0.0) {
-            $items[] = [CostKind::NotOwned, $strange];
+            $items[] = new Cost(CostKind::NotOwned, $strange);
         }
-        if ($wantsFourNext && $finger === 4 && $this->hand->isViolin()) {
-            $items[] = [CostKind::FourWanted, $this->settings->fourWanted];
+        if ($context->wantsFourNext && $finger === 4 && $this->hand->isViolin()) {
+            $items[] = new Cost(CostKind::FourWanted, $this->settings->fourWanted);
         }
         if ($this->isAltered($finger, $shape)) {
-            $items[] = [CostKind::Altered, $this->settings->altered];
+            $items[] = new Cost(CostKind::Altered, $this->settings->altered);
         }
         $mm = $this->extension($semitones, $shape);
         if ($mm > 0.0) {
-            $items[] = [
-                CostKind::Extension,
-                $this->hand->isViolin()
-                    ? $mm * $this->settings->extensionPerMm + $this->settings->fourForward
-                    : $mm * $this->settings->extensionPerMm * ($shape === 'forward' ? $this->settings->openedHand : 1.0),
-            ];
+            $price = $mm * $this->settings->extensionPerMm;
+            $items[] = new Cost(CostKind::Extension, match (true) {
+                $this->hand->isViolin() => $price + $this->settings->fourForward,
+                $shape === FingerShape::Forward => $price * $this->settings->openedHand,
+                default => $price,
+            });
         }
-        if ($shape === 'back' && $frame > 2) {
+        if ($shape === FingerShape::Back && $frame > 2) {
             // The same places lie under the open hand of the position below.
-            $items[] = [CostKind::Extension, $this->settings->backFromHigh];
+            $items[] = new Cost(CostKind::Extension, $this->settings->backFromHigh);
         }
-        $highest = $count === 1 ? $this->states->highestStop($pitch, $event->keyFifths) : null;
+        $highest = $count === 1 ? $this->states->highestStop($pitch, $context->keyFifths) : null;
         if ($highest !== null && $highest > $string) {
             $each = $this->hand->isViolin() ? $this->settings->lowerStringViolin : $this->settings->lowerStringLow;
-            $items[] = [CostKind::LowerString, $each * ($highest - $string)];
+            $items[] = new Cost(CostKind::LowerString, $each * ($highest - $string));
         }
 
         return $items;
     }
 
-    private function isAltered(int $finger, string $shape): bool
+    private function isAltered(int $finger, FingerShape $shape): bool
     {
         return $this->hand->isViolin()
-            && (($finger === 1 && $shape === 'low') || ($finger === 3 && $shape !== 'regular')
-                || ($finger === 4 && $shape === 'low'));
+            && (($finger === 1 && $shape === FingerShape::Low) || ($finger === 3 && $shape !== FingerShape::Regular)
+                || ($finger === 4 && $shape === FingerShape::Low));
     }
 
     /** Millimetres a stop reaches beyond the hand at rest. */
-    public function extension(int $semitones, string $shape): float
+    public function extension(int $semitones, FingerShape $shape): float
     {
         return match ($shape) {
-            'forward' => $this->board->span($semitones - 1, $semitones),
-            'back' => $this->board->span($semitones, $semitones + 1),
+            FingerShape::Forward => $this->board->span($semitones - 1, $semitones),
+            FingerShape::Back => $this->board->span($semitones, $semitones + 1),
             default => 0.0,
         };
     }
@@ -152,27 +168,25 @@ final readonly class CostModel
     /**
      * What going from one hand state to the next costs.
      *
-     * @param bool $sameLetter whether both are one note of the same letter and octave
-     * @param bool $samePitch whether the pitches are the same
-     * @return Items
+     * @return list<Cost>
      */
-    public function move(HandState $from, HandState $to, HandEvent $event, bool $sameLetter, bool $samePitch): array
+    public function move(HandState $from, HandState $to, MoveContext $context): array
     {
         $items = [];
         $apart = self::stringsApart($from, $to);
         if ($apart > 0) {
-            $items[] = $this->crossing($from, $to, $apart, $event);
-            if ($event->isSlurred && $this->whistles($from, $to)) {
-                $items[] = [CostKind::OpenWhistles, $this->settings->openWhistles];
+            $items[] = $this->crossing($from, $to, $apart, $context);
+            if ($context->isSlurred && $this->whistles($from, $to)) {
+                $items[] = new Cost(CostKind::OpenWhistles, $this->settings->openWhistles);
             }
         }
         if ($from->frame !== $to->frame) {
-            $items[] = $this->shift($from, $to, $event, $sameLetter);
-        } elseif ($event->since - $event->rest < $this->settings->memorySeconds && $event->rest < 1.0) {
-            $items = [...$items, ...$this->clashes($from, $to, $sameLetter)];
+            $items[] = $this->shift($from, $to, $context);
+        } elseif ($context->since - $context->rest < $this->settings->memorySeconds && $context->rest < $this->settings->memoryRestSeconds) {
+            $items = [...$items, ...$this->clashes($from, $to, $context->isSameLetter)];
         }
-        if ($samePitch && $from->stops !== $to->stops) {
-            $items[] = [CostKind::Refinger, $this->settings->refinger];
+        if ($context->isSamePitch && !$from->stopsAs($to)) {
+            $items[] = new Cost(CostKind::Refinger, $this->settings->refinger);
         }
 
         return $items;
@@ -182,31 +196,30 @@ final readonly class CostModel
     private static function stringsApart(HandState $from, HandState $to): int
     {
         $least = 9;
-        foreach ($from->stops as [$one]) {
-            foreach ($to->stops as [$other]) {
-                $least = min($least, abs($one - $other));
+        foreach ($from->stops as $one) {
+            foreach ($to->stops as $other) {
+                $least = min($least, abs($one->string - $other->string));
             }
         }
 
         return $least;
     }
 
-    /** @return array{CostKind, float} */
-    private function crossing(HandState $from, HandState $to, int $apart, HandEvent $event): array
+    private function crossing(HandState $from, HandState $to, int $apart, MoveContext $context): Cost
     {
         $settings = $this->settings;
-        $fast = max(0.0, ($settings->crossingSeconds - $event->since) / $settings->crossingSeconds);
-        $price = $event->isSlurred
+        $fast = max(0.0, ($settings->crossingSeconds - $context->since) / $settings->crossingSeconds);
+        $price = $context->isSlurred
             ? $settings->slurCrossing + $settings->slurCrossingFast * $fast
             : $settings->crossing + $settings->crossingFast * $fast;
-        if ($event->rest >= $settings->restSeconds) {
-            $price = $settings->crossing * 0.4;
+        if ($context->rest >= $settings->restSeconds) {
+            $price = $settings->crossing * $settings->crossingInRest;
         }
         if ($apart === 1 && self::isLaid($from, $to)) {
             $price *= $settings->laidFinger;
         }
 
-        return [$event->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing, $price * (1 + 0.5 * ($apart - 1))];
+        return new Cost($context->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing, $price * (1 + $settings->crossingEachMore * ($apart - 1)));
     }
 
     /** One finger laid across a fifth (a fourth on the bass). */
@@ -215,33 +228,31 @@ final readonly class CostModel
         $one = $from->stops[0];
         $other = $to->stops[0];
 
-        return count($from->stops) === 1 && count($to->stops) === 1 && $one[1] > 0
-            && $one[1] === $other[1] && $one[2] === $other[2] && $from->frame === $to->frame;
+        return count($from->stops) === 1 && count($to->stops) === 1 && !$one->isOpen()
+            && $one->isLaidWith($other) && $from->frame === $to->frame;
     }
 
     private function whistles(HandState $from, HandState $to): bool
     {
-        return $this->hand->isViolin() && $to->isOpen && ($this->strings->names[$to->stops[0][0]] ?? '') === 'E'
-            && $from->stops[0][0] < $to->stops[0][0];
+        return $this->hand->isViolin() && $to->isOpen && ($this->strings->names[$to->stops[0]->string] ?? '') === 'E'
+            && $from->stops[0]->string < $to->stops[0]->string;
     }
 
-    /** @return array{CostKind, float} */
-    private function shift(HandState $from, HandState $to, HandEvent $event, bool $sameLetter): array
+    private function shift(HandState $from, HandState $to, MoveContext $context): Cost
     {
         $settings = $this->settings;
         $far = abs($from->frame - $to->frame);
         $price = $settings->shift + $settings->shiftPerSemitone * $far;
         $finger = $to->finger();
         $isSameFinger = $finger > 0 && $finger === $from->finger();
-        $isOnString = $isSameFinger && $from->stops[0][0] === $to->stops[0][0];
+        $isOnString = $isSameFinger && $from->stops[0]->string === $to->stops[0]->string;
         $ease = $settings->uneased;
         if ($to->isOpen) {
             $ease = min($ease, $settings->easeOpen);
         } elseif ($from->isOpen) {
-            // The hand goes while the open string sounds, not when it is over.
-            $ease = min($ease, $settings->easeOpen * 1.05);
+            $ease = min($ease, $settings->easeAfterOpen);
         }
-        if ($event->rest >= $settings->restSeconds || $event->isFresh) {
+        if ($context->rest >= $settings->restSeconds || $context->isFresh) {
             $ease = min($ease, $settings->easeRest);
         }
         // A hand that opens on the way does not merely slip.
@@ -255,57 +266,57 @@ final readonly class CostModel
         if ($isFirst) {
             $ease = min($ease, $settings->easeFirstFinger);
         }
-        $price *= $ease * ($event->isSlurred ? $settings->shiftInSlur : 1.0);
-        if ($isOnString && abs($from->stops[0][2] - $to->stops[0][2]) === 1) {
-            $slide = $settings->handSlide + ($sameLetter ? $settings->slideOwned : $settings->slide);
+        $price *= $ease * ($context->isSlurred ? $settings->shiftInSlur : 1.0);
+        if ($isOnString && abs($from->stops[0]->semitones - $to->stops[0]->semitones) === 1) {
+            $slide = $settings->handSlide + ($context->isSameLetter ? $settings->slideOwned : $settings->slide);
             if ($slide < $price) {
-                return [CostKind::Slide, $slide];
+                return new Cost(CostKind::Slide, $slide);
             }
         }
 
-        return [$event->isSlurred ? CostKind::SlurShift : CostKind::Shift, $price];
+        return new Cost($context->isSlurred ? CostKind::SlurShift : CostKind::Shift, $price);
     }
 
     /**
      * What fingers do to each other while the hand stays.
      *
-     * @return Items
+     * @return list<Cost>
      */
     private function clashes(HandState $from, HandState $to, bool $sameLetter): array
     {
         $items = [];
-        foreach ($from->memory as [$string, $finger, $semitones]) {
-            foreach ($to->stops as [$newString, $newFinger, $newSemitones, $shape]) {
-                if ($newFinger === 0 || ($newFinger === $finger && $newSemitones === $semitones)) {
+        foreach ($from->memory as $known) {
+            foreach ($to->stops as $new) {
+                if ($new->isOpen() || $new->isLaidWith($known)) {
                     continue;
                 }
-                if ($newFinger === $finger) {
-                    $items[] = $newString === $string
-                        ? [CostKind::Slide, $this->slideInPlace($semitones, $newSemitones, $sameLetter, $shape)]
-                        : [CostKind::NextDoor, $this->settings->sameFingerNextDoor];
+                if ($new->finger === $known->finger) {
+                    $items[] = $new->string === $known->string
+                        ? new Cost(CostKind::Slide, $this->slideInPlace($known->semitones, $new->semitones, $sameLetter, $new->shape))
+                        : new Cost(CostKind::NextDoor, $this->settings->sameFingerNextDoor);
                     continue;
                 }
-                $gap = $this->gap($finger, $semitones, $newFinger, $newSemitones, $string === $newString);
+                $gap = $this->gap($known, $new);
                 if ($gap !== null) {
                     $items[] = $gap;
                 }
             }
         }
         if (!$this->hand->isViolin() && $this->isReshaped($from, $to)) {
-            $items[] = [CostKind::Reshape, $this->settings->reshape];
+            $items[] = new Cost(CostKind::Reshape, $this->settings->reshape);
         }
 
         return $items;
     }
 
-    private function slideInPlace(int $from, int $to, bool $sameLetter, string $shape): float
+    private function slideInPlace(int $from, int $to, bool $sameLetter, FingerShape $shape): float
     {
-        if ($shape === 'forward' && $to - $from === 1) {
+        if ($shape === FingerShape::Forward && $to - $from === 1) {
             // The finger reaches on: the extension is paid for already.
             return $this->settings->slideOwned;
         }
         if (abs($from - $to) !== 1) {
-            return $this->settings->slide * 1.5;
+            return $this->settings->slide * $this->settings->slideFar;
         }
         if ($sameLetter) {
             return $this->settings->slideOwned;
@@ -315,20 +326,24 @@ final readonly class CostModel
         return max($from, $to) === 2 ? $this->settings->slideBesideNut : $this->settings->slide;
     }
 
-    /** @return array{CostKind, float}|null */
-    private function gap(int $finger, int $semitones, int $newFinger, int $newSemitones, bool $isOneString): ?array
+    /** What two fingers of one hand cost that lie too near or too far apart; null when they do not. */
+    private function gap(Stop $one, Stop $other): ?Cost
     {
-        $lower = min($finger, $newFinger);
-        $gap = $finger < $newFinger ? $newSemitones - $semitones : $semitones - $newSemitones;
+        [$lower, $upper] = $one->finger < $other->finger ? [$one, $other] : [$other, $one];
+        $gap = $upper->semitones - $lower->semitones;
+        $isOneString = $one->string === $other->string;
         if ($gap <= 0) {
-            return [CostKind::Squeeze, $this->settings->squeeze * ($isOneString ? 1.0 : 0.6)];
+            return new Cost(CostKind::Squeeze, $this->settings->squeeze * ($isOneString ? 1.0 : $this->settings->squeezeNextDoor));
         }
-        if ($this->hand->isViolin() && abs($finger - $newFinger) === 1 && $gap >= 3) {
-            return [CostKind::Gap, (FingerSettings::GAPS[$lower] ?? 1.5) * ($gap - 2) * ($isOneString ? 1.0 : 0.7)];
+        if ($this->hand->isViolin() && $upper->finger - $lower->finger === 1 && $gap >= 3) {
+            return new Cost(
+                CostKind::Gap,
+                FingerSettings::GAPS[$lower->finger] * ($gap - 2) * ($isOneString ? 1.0 : $this->settings->gapNextDoor),
+            );
         }
-        $widest = FingerSettings::WIDEST_CELLO[$lower][max($finger, $newFinger)] ?? 9;
+        $widest = FingerSettings::WIDEST_CELLO[$lower->finger][$upper->finger] ?? 9;
         if (!$this->hand->isViolin() && $gap > $widest) {
-            return [CostKind::Gap, $this->settings->gapCello * ($gap - $widest)];
+            return new Cost(CostKind::Gap, $this->settings->gapCello * ($gap - $widest));
         }
 
         return null;
@@ -343,6 +358,7 @@ final readonly class CostModel
         $one = $from->stops[0];
         $other = $to->stops[0];
 
-        return $one[1] > 1 && $other[1] > 1 && ($one[3] === 'forward') !== ($other[3] === 'forward');
+        return $one->finger > 1 && $other->finger > 1
+            && ($one->shape === FingerShape::Forward) !== ($other->shape === FingerShape::Forward);
     }
 }

@@ -6,6 +6,7 @@ namespace UprightPencil\Fingering\Findings;
 
 use UprightPencil\Fingering\Costs\CostModel;
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Settings\FingerSettings;
@@ -100,7 +101,8 @@ final class FingerFindings
                 $this->clashes($path, $layer);
             }
         }
-        foreach ($jumps->withoutTime() as ['from' => $from, 'to' => $to, 'since' => $since, 'needs' => $needs]) {
+        foreach ($jumps->withoutTime() as $jump) {
+            [$from, $to, $since, $needs] = [$jump->from, $jump->to, $jump->since, $jumps->secondsNeeded($jump)];
             $last = $this->score->measures[$path->eventAt($from)->measure]->number;
             $this->flag(FlagCode::ShiftWithoutTime, sprintf(
                 'Coming from measure %s there is no time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
@@ -128,8 +130,8 @@ final class FingerFindings
         if (!$event->isSlurred || $event->since >= self::FAST_SLUR || $event->isGrace || CostModel::isLaid($from, $to)) {
             return;
         }
-        $one = $this->strings->names[$from->stops[0][0]];
-        $other = $this->strings->names[$to->stops[0][0]];
+        $one = $this->strings->names[$from->stops[0]->string];
+        $other = $this->strings->names[$to->stops[0]->string];
         $key = "crossing {$event->measure}";
         if ($one === $other || isset($this->told[$key])) {
             return;
@@ -154,7 +156,7 @@ final class FingerFindings
         $count = 0;
         for ($at = $layer; $at < $path->count() && $path->eventAt($at)->measure === $measure; $at++) {
             $isFast = $path->eventAt($at)->isSlurred && $path->eventAt($at)->since < self::FAST_SLUR;
-            $isCrossing = $path->chosen($at)->stops[0][0] !== $path->chosen($at - 1)->stops[0][0];
+            $isCrossing = $path->chosen($at)->stops[0]->string !== $path->chosen($at - 1)->stops[0]->string;
             $count += $isFast && $isCrossing ? 1 : 0;
         }
 
@@ -178,7 +180,7 @@ final class FingerFindings
                 $needs,
                 $event->since,
             ), $event);
-        } elseif ($event->isSlurred && $far > 1 && $from->stops[0][0] !== $to->stops[0][0]) {
+        } elseif ($event->isSlurred && $far > 1 && $from->stops[0]->string !== $to->stops[0]->string) {
             $this->flag(
                 FlagCode::ShiftWithoutTime,
                 'The slur holds a shift to ' . $this->hand->nameOf($to->frame) . ' and a crossing at once.',
@@ -192,19 +194,20 @@ final class FingerFindings
     {
         $event = $path->eventAt($layer);
         $state = $path->chosen($layer);
-        foreach ($state->isOpen ? [] : $state->memory as [$string, $finger, $semitones]) {
+        foreach ($state->isOpen ? [] : $state->memory as $stop) {
             for ($back = $layer - 1; $back >= 0; $back--) {
                 $before = $path->eventAt($back);
                 $there = $path->chosen($back);
                 if ($event->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $state->frame) {
                     break;
                 }
-                foreach ($there->isOpen ? [] : $there->memory as [$otherString, $otherFinger, $otherSemitones]) {
-                    if ($otherFinger === $finger && abs($otherString - $string) === 1 && $otherSemitones !== $semitones) {
-                        $this->clash($event, $before, $finger, $semitones > $otherSemitones);
+                foreach ($there->isOpen ? [] : $there->memory as $other) {
+                    $isSameFinger = $other->finger === $stop->finger;
+                    if ($isSameFinger && abs($other->string - $stop->string) === 1 && $other->semitones !== $stop->semitones) {
+                        $this->clash($event, $before, $stop->finger, $stop->semitones > $other->semitones);
                         break 2;
                     }
-                    if ($otherFinger === $finger) {
+                    if ($isSameFinger) {
                         break 2;
                     }
                 }
@@ -230,15 +233,14 @@ final class FingerFindings
     private function stretches(HandEvent $event, HandState $state): void
     {
         $kind = $this->hand->instrument->value;
-        $isTrained = in_array($this->settings->profile, ['third-position', 'advanced'], true);
-        $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$isTrained ? 1 : 0];
-        foreach ($state->stops as [, , $semitones, $shape]) {
-            if ($shape !== 'forward' && $shape !== 'back') {
+                $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$this->settings->profile->isBeginner() ? 0 : 1];
+        foreach ($state->stops as $stop) {
+            if (!$stop->shape->isExtension()) {
                 continue;
             }
-            $mm = $shape === 'forward'
-                ? $this->board->span($state->frame, $semitones)
-                : $this->board->span($semitones, $state->frame + 3);
+            $mm = $stop->shape === FingerShape::Forward
+                ? $this->board->span($state->frame, $stop->semitones)
+                : $this->board->span($stop->semitones, $state->frame + 3);
             if ($mm > $limit) {
                 $this->flag(FlagCode::Stretch, sprintf(
                     'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
@@ -275,9 +277,9 @@ final class FingerFindings
     private function asker(HandEvent $event): ?string
     {
         foreach ($event->notes as $note) {
-            $fact = $this->constraints->finger($note) ?? $this->constraints->position($note) ?? $this->constraints->string($note);
-            if ($fact !== null) {
-                return $fact['mark'] === null ? 'What the edition prints' : "“{$fact['mark']->words()}”";
+            $fixed = $this->constraints->finger($note) ?? $this->constraints->position($note) ?? $this->constraints->string($note);
+            if ($fixed !== null) {
+                return $fixed->mark === null ? 'What the edition prints' : "“{$fixed->mark->words()}”";
             }
         }
 
@@ -286,8 +288,7 @@ final class FingerFindings
 
     private function level(): string
     {
-        return ['first-year' => 'first year', 'second-year' => 'second year', 'third-position' => 'third position',
-            'advanced' => 'advanced'][$this->settings->profile] ?? $this->settings->profile;
+        return str_replace('-', ' ', $this->settings->profile->value);
     }
 
     private static function name(Pitch $pitch): string

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\Hand;
 
+use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Settings\Profile;
 
 /**
  * What a hand can reach on an instrument. A *frame* is where the hand is: the place of the first finger in semitones above the
@@ -45,16 +47,16 @@ final readonly class Hand
     /** Places of the fingers from the frame: finger, semitones, what the shape is called. */
     private const SHAPES = [
         'violin' => [
-            [1, 0, 'regular'], [1, -1, 'low'], [2, 1, 'low'], [2, 2, 'high'], [3, 3, 'regular'], [3, 4, 'high'], [3, 2, 'low'],
-            [4, 5, 'regular'], [4, 4, 'low'], [4, 6, 'forward'],
+            [1, 0, FingerShape::Regular], [1, -1, FingerShape::Low], [2, 1, FingerShape::Low], [2, 2, FingerShape::High], [3, 3, FingerShape::Regular], [3, 4, FingerShape::High], [3, 2, FingerShape::Low],
+            [4, 5, FingerShape::Regular], [4, 4, FingerShape::Low], [4, 6, FingerShape::Forward],
         ],
         'cello' => [
-            [1, 0, 'regular'], [2, 1, 'regular'], [3, 2, 'regular'], [4, 3, 'regular'],
-            [1, -1, 'back'], [2, 2, 'forward'], [3, 3, 'forward'], [4, 4, 'forward'],
+            [1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 2, FingerShape::Regular], [4, 3, FingerShape::Regular],
+            [1, -1, FingerShape::Back], [2, 2, FingerShape::Forward], [3, 3, FingerShape::Forward], [4, 4, FingerShape::Forward],
         ],
-        'high cello' => [[1, 0, 'regular'], [2, 2, 'regular'], [2, 1, 'regular'], [3, 3, 'regular'], [3, 4, 'forward']],
-        'bass' => [[1, 0, 'regular'], [2, 1, 'regular'], [4, 2, 'regular']],
-        'bass 1234' => [[1, 0, 'regular'], [2, 1, 'regular'], [3, 2, 'regular'], [4, 3, 'regular']],
+        'high cello' => [[1, 0, FingerShape::Regular], [2, 2, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 3, FingerShape::Regular], [3, 4, FingerShape::Forward]],
+        'bass' => [[1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [4, 2, FingerShape::Regular]],
+        'bass 1234' => [[1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 2, FingerShape::Regular], [4, 3, FingerShape::Regular]],
     ];
 
     /** First frame of the cello in which the fourth finger is left aside and 1 2 3 go by tone and semitone. */
@@ -63,16 +65,12 @@ final readonly class Hand
     private function __construct(
         public Instrument $instrument,
         private string $kind,
-        private string $profile,
-        private bool $isOneFingerASemitone,
+        private Profile $profile,
+        private BassHand $bassHand,
     ) {
     }
 
-    /**
-     * @param string $profile first-year, second-year, third-position or advanced
-     * @param bool $isOneFingerASemitone the 1-2-3-4 school of the bass
-     */
-    public static function of(Instrument $instrument, string $profile, bool $isOneFingerASemitone = false): self
+    public static function of(Instrument $instrument, Profile $profile, BassHand $bassHand = BassHand::OneTwoFour): self
     {
         $kind = match ($instrument) {
             Instrument::Cello => 'cello',
@@ -80,13 +78,13 @@ final readonly class Hand
             default => 'violin',
         };
 
-        return new self($instrument, $kind, $profile, $isOneFingerASemitone);
+        return new self($instrument, $kind, $profile, $bassHand);
     }
 
     /** The same hand with everything it may one day learn. */
     public function grown(): self
     {
-        return new self($this->instrument, $this->kind, 'advanced', $this->isOneFingerASemitone);
+        return new self($this->instrument, $this->kind, Profile::Advanced, $this->bassHand);
     }
 
     /**
@@ -112,7 +110,7 @@ final readonly class Hand
     /** @return array{int, int} lowest and highest frame of the profile */
     public function reach(): array
     {
-        return self::REACH[$this->kind][$this->profile] ?? self::REACH[$this->kind]['second-year'];
+        return self::REACH[$this->kind][$this->profile->value];
     }
 
     /**
@@ -120,7 +118,7 @@ final readonly class Hand
      *
      * @param int $semitones above the open string, at least 1
      * @param bool $keyAsks whether the note's name is in the key signature: what a first-year low 1 needs
-     * @return list<array{int, int, string}> finger, frame, shape
+     * @return list<FingerPlace>
      */
     public function fingersAt(int $semitones, bool $keyAsks): array
     {
@@ -132,7 +130,7 @@ final readonly class Hand
                 continue;
             }
             if ($frame >= $lowest && $frame <= $highest && $this->knows($finger, $shape, $frame, $keyAsks)) {
-                $found[] = [$finger, $frame, $shape];
+                $found[] = new FingerPlace($finger, $frame, $shape);
             }
         }
 
@@ -140,7 +138,7 @@ final readonly class Hand
     }
 
     /** Whether a place is one of the high cello hand: 1 2 3 by tone and semitone. Some are places of the closed hand too. */
-    private function isHighShape(int $finger, int $offset, string $shape, int $frame): bool
+    private function isHighShape(int $finger, int $offset, FingerShape $shape, int $frame): bool
     {
         $isHigh = in_array([$finger, $offset, $shape], self::SHAPES['high cello'], true);
         $isLow = in_array([$finger, $offset, $shape], self::SHAPES['cello'], true);
@@ -148,26 +146,42 @@ final readonly class Hand
         return $isHigh && $isLow ? $frame >= self::HIGH_CELLO : $isHigh;
     }
 
-    /** @return list<array{int, int, string}> */
+    /** @return list<array{int, int, FingerShape}> */
     private function shapes(int $semitones): array
     {
         return match ($this->kind) {
             'violin' => self::SHAPES['violin'],
-            'bass' => self::SHAPES[$this->isOneFingerASemitone ? 'bass 1234' : 'bass'],
+            'bass' => self::SHAPES[$this->bassHand === BassHand::OneToFour ? 'bass 1234' : 'bass'],
             default => $semitones < self::HIGH_CELLO
                 ? self::SHAPES['cello']
-                : array_values(array_unique([...self::SHAPES['cello'], ...self::SHAPES['high cello']], SORT_REGULAR)),
+                : self::both(self::SHAPES['cello'], self::SHAPES['high cello']),
         };
     }
 
-    private function knows(int $finger, string $shape, int $frame, bool $keyAsks): bool
+    /**
+     * @param list<array{int, int, FingerShape}> $shapes
+     * @param list<array{int, int, FingerShape}> $more
+     * @return list<array{int, int, FingerShape}> without those that are listed already
+     */
+    private static function both(array $shapes, array $more): array
     {
-        $isFirstYear = $this->profile === 'first-year';
+        foreach ($more as $shape) {
+            if (!in_array($shape, $shapes, true)) {
+                $shapes[] = $shape;
+            }
+        }
+
+        return $shapes;
+    }
+
+    private function knows(int $finger, FingerShape $shape, int $frame, bool $keyAsks): bool
+    {
+        $isFirstYear = $this->profile === Profile::FirstYear;
         if ($this->kind === 'violin') {
             return match (true) {
-                $shape === 'forward' => $frame > 1 && in_array($this->profile, ['third-position', 'advanced'], true),
-                $finger === 1 && $shape === 'low' => in_array($frame, [2, 4, 5, 7, 9, 11], true) && (!$isFirstYear || $keyAsks),
-                $finger === 3 && $shape !== 'regular', $finger === 4 && $shape === 'low' => !$isFirstYear,
+                $shape === FingerShape::Forward => $frame > 1 && !$this->profile->isBeginner(),
+                $finger === 1 && $shape === FingerShape::Low => in_array($frame, [2, 4, 5, 7, 9, 11], true) && (!$isFirstYear || $keyAsks),
+                $finger === 3 && $shape !== FingerShape::Regular, $finger === 4 && $shape === FingerShape::Low => !$isFirstYear,
                 default => true,
             };
         }
@@ -175,9 +189,9 @@ final readonly class Hand
             $isHigh = $frame >= self::HIGH_CELLO;
 
             return match (true) {
-                $isHigh => $finger < 4 && $shape !== 'back' && ($finger !== 3 || $shape === 'regular'),
-                $shape === 'forward' => !$isFirstYear,
-                $shape === 'back' => !$isFirstYear && $frame > 1,
+                $isHigh => $finger < 4 && $shape !== FingerShape::Back && ($finger !== 3 || $shape === FingerShape::Regular),
+                $shape === FingerShape::Forward => !$isFirstYear,
+                $shape === FingerShape::Back => !$isFirstYear && $frame > 1,
                 default => true,
             };
         }

@@ -6,6 +6,7 @@ namespace UprightPencil\Fingering\Reasons;
 
 use UprightPencil\Fingering\Costs\CostKind;
 use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Fingering\Solving\HandPath;
 use UprightPencil\Fingering\States\HandState;
 
@@ -48,18 +49,18 @@ final readonly class OutOfFirstPosition
 
     private function reason(int $from, int $to): string
     {
-        $name = Reasons::positionInWords($this->hand->nameOf($this->path->chosen($from)->frame));
+        $name = Position::inWords($this->hand->nameOf($this->path->chosen($from)->frame));
         $again = $this->path->again($from, $to, static fn (int $layer, HandState $state): bool => $state->frame === self::HOME);
         if ($again === null) {
             return "{$name}: first position does not reach " . $this->firstOutOfReach($from, $to);
         }
         $last = min($to + 1, $this->path->count() - 1);
         $mine = $this->path->bill($from, $last);
-        $theirs = $this->path->bill($from, $last, $again[1]);
+        $theirs = $this->path->bill($from, $last, $again->positions);
         $worst = null;
         $most = 0.0;
         foreach (CostKind::cases() as $kind) {
-            $more = ($theirs[$kind->value][0] ?? 0.0) - ($mine[$kind->value][0] ?? 0.0);
+            $more = ($theirs[$kind->value]->price ?? 0.0) - ($mine[$kind->value]->price ?? 0.0);
             if ($more > $most) {
                 $most = $more;
                 $worst = $kind;
@@ -68,9 +69,9 @@ final readonly class OutOfFirstPosition
         if ($worst === null) {
             return "{$name}: the hand stays from the notes around";
         }
-        [, $times, $first] = $theirs[$worst->value];
-        $before = $first > 0 ? $this->path->stateAt($first - 1, $again[1]) : null;
-        $phrase = $this->reasons->phrase($worst, $first, $before, $this->path->stateAt($first, $again[1]));
+        [$times, $first] = [$theirs[$worst->value]->times, $theirs[$worst->value]->first];
+        $before = $first > 0 ? $this->path->stateAt($first - 1, $again->positions) : null;
+        $phrase = $this->reasons->phrase($worst, $first, $before, $this->path->stateAt($first, $again->positions));
 
         return "{$name}: in first position " . $phrase . ($times > 1 ? ", and so on, {$times} times" : '');
     }

@@ -7,9 +7,11 @@ namespace UprightPencil\Fingering\Reasons;
 use UprightPencil\Fingering\Costs\CostKind;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Fingering\Hand\Strings;
-use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Fingering\Solving\HandPath;
+use UprightPencil\Fingering\Solving\OtherStep;
+use UprightPencil\Fingering\Solving\RunnerUp;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\TempoMap;
@@ -37,46 +39,46 @@ final readonly class Reasons
 
     /**
      * What another answer would bring, for better and worse.
-     *
-     * @param array{position: int, grip: HandState, costs: float} $other
      */
-    public function against(int $layer, array $other): string
+    public function against(int $layer, RunnerUp $other): string
     {
-        [$worse, $better] = $this->difference($layer, $other['position']);
-        $text = $worse === null ? 'as good, but not what the notes around it lead to' : $this->phrase(...$worse);
+        $difference = $this->difference($layer, $other->position);
+        $worse = $difference->worse;
+        $text = $worse === null
+            ? 'as good, but not what the notes around it lead to'
+            : $this->phrase($worse->kind, $worse->layer, $worse->from, $worse->to);
+        $better = $difference->better;
 
-        return $better === null ? $text : $this->saving(...$better) . ", but {$text}";
+        return $better === null ? $text : $this->saving($better->kind, $better->layer, $better->from, $better->to) . ", but {$text}";
     }
 
     /**
      * Why the chosen answer is taken, against the best other.
-     *
-     * @param array{position: int, grip: HandState, costs: float}|null $runnerUp
      */
-    public function chosen(int $layer, ?array $runnerUp): string
+    public function chosen(int $layer, ?RunnerUp $runnerUp): string
     {
         if ($runnerUp === null) {
             return $this->only($layer);
         }
-        [$worse] = $this->difference($layer, $runnerUp['position']);
+        $worse = $this->difference($layer, $runnerUp->position)->worse;
         if ($worse === null) {
             return 'the same hand goes on from the notes around it';
         }
 
-        if (in_array($worse[0], self::SAID_BY_THE_GAIN, true)) {
-            return $this->gain($worse[0], $this->path->chosen($layer)) . '; ' . $this->name($runnerUp['grip'], $layer) . ' would do too';
+        if (in_array($worse->kind, self::SAID_BY_THE_GAIN, true)) {
+            return $this->gain($worse->kind, $this->path->chosen($layer)) . '; ' . $this->name($runnerUp->state, $layer) . ' would do too';
         }
 
-        return $this->gain($worse[0], $this->path->chosen($layer)) . ': ' . $this->name($runnerUp['grip'], $layer) . ' means '
-            . $this->phrase(...$worse);
+        return $this->gain($worse->kind, $this->path->chosen($layer)) . ': ' . $this->name($runnerUp->state, $layer) . ' means '
+            . $this->phrase($worse->kind, $worse->layer, $worse->from, $worse->to);
     }
 
     /** A hand state in words: "4 on D, first position". */
     public function name(HandState $state, int $layer): string
     {
         $words = [];
-        foreach ($state->stops as [$string, $finger, , $shape]) {
-            $words[] = NoteFinger::inWords($finger, $shape) . " on {$this->strings->names[$string]}";
+        foreach ($state->stops as $stop) {
+            $words[] = $stop->shape->words($stop->finger) . " on {$this->strings->names[$stop->string]}";
         }
         $name = implode(' with ', $words);
         $here = $this->path->chosen($layer);
@@ -91,27 +93,27 @@ final readonly class Reasons
             return 'the open string';
         }
 
-        return 'the only place for it in ' . self::positionInWords($this->hand->nameOf($state->frame));
+        return 'the only place for it in ' . Position::inWords($this->hand->nameOf($state->frame));
     }
 
     /**
      * What costs more in the other way, and what costs less: the largest item of each, with its layer and hand states.
-     *
-     * @return array{array{CostKind, int, HandState|null, HandState}|null, array{CostKind, int, HandState|null, HandState}|null}
      */
-    private function difference(int $layer, int $position): array
+    private function difference(int $layer, int $position): Difference
     {
         $mine = $theirs = [];
         $atMine = $atTheirs = [];
         $left = $this->path->leaving($layer, $position, self::REACH);
-        foreach ($left as $index => ['layer' => $at, 'more' => $more, 'less' => $less]) {
-            foreach ($less as [$kind, $price]) {
-                $mine[$kind->value] = ($mine[$kind->value] ?? 0.0) + $price;
-                $atMine[$kind->value] = $this->nearest($atMine[$kind->value] ?? null, $index, $layer, $left);
+        foreach ($left as $index => $step) {
+            foreach ($step->chosenCosts as $cost) {
+                $kind = $cost->kind->value;
+                $mine[$kind] = ($mine[$kind] ?? 0.0) + $cost->price;
+                $atMine[$kind] = $this->nearest($atMine[$kind] ?? null, $index, $layer, $left);
             }
-            foreach ($more as [$kind, $price]) {
-                $theirs[$kind->value] = ($theirs[$kind->value] ?? 0.0) + $price;
-                $atTheirs[$kind->value] = $this->nearest($atTheirs[$kind->value] ?? null, $index, $layer, $left);
+            foreach ($step->costs as $cost) {
+                $kind = $cost->kind->value;
+                $theirs[$kind] = ($theirs[$kind] ?? 0.0) + $cost->price;
+                $atTheirs[$kind] = $this->nearest($atTheirs[$kind] ?? null, $index, $layer, $left);
             }
         }
         $worse = $better = null;
@@ -121,17 +123,18 @@ final readonly class Reasons
             if ($more > $most && isset($atTheirs[$value])) {
                 $most = $more;
                 $at = $left[$atTheirs[$value]];
-                $before = $left[$atTheirs[$value] - 1]['grip'] ?? $this->before($at['layer']);
-                $worse = [CostKind::from($value), $at['layer'], $before, $at['grip']];
+                $previous = $left[$atTheirs[$value] - 1] ?? null;
+                $before = $previous === null ? $this->before($at->layer) : $previous->state;
+                $worse = new DifferenceItem(CostKind::from($value), $at->layer, $before, $at->state);
             }
             if (-$more > $least && isset($atMine[$value])) {
                 $least = -$more;
                 $at = $left[$atMine[$value]];
-                $better = [CostKind::from($value), $at['layer'], $this->before($at['layer']), $at['chosen']];
+                $better = new DifferenceItem(CostKind::from($value), $at->layer, $this->before($at->layer), $at->chosen);
             }
         }
 
-        return [$worse, $better];
+        return new Difference($worse, $better);
     }
 
     private function before(int $layer): ?HandState
@@ -139,10 +142,10 @@ final readonly class Reasons
         return $layer > 0 ? $this->path->chosen($layer - 1) : null;
     }
 
-    /** @param list<array{layer: int, grip: HandState, chosen: HandState, more: list<array{CostKind, float}>, less: list<array{CostKind, float}>}> $left */
+    /** @param list<OtherStep> $left */
     private function nearest(?int $known, int $index, int $layer, array $left): int
     {
-        return $known === null || abs($left[$index]['layer'] - $layer) < abs($left[$known]['layer'] - $layer) ? $index : $known;
+        return $known === null || abs($left[$index]->layer - $layer) < abs($left[$known]->layer - $layer) ? $index : $known;
     }
 
     /** One item in words, as what would happen. */
@@ -150,9 +153,9 @@ final readonly class Reasons
     {
         $here = $this->pitch($layer);
         $there = $layer > 0 ? $this->pitch($layer - 1) : $here;
-        $string = $this->strings->names[$to->stops[0][0]];
-        $before = $from === null ? $string : $this->strings->names[$from->stops[0][0]];
-        $finger = $to->stops[0][1];
+        $string = $this->strings->names[$to->stops[0]->string];
+        $before = $from === null ? $string : $this->strings->names[$from->stops[0]->string];
+        $finger = $to->stops[0]->finger;
         $position = $this->hand->nameOf($to->frame);
 
         return match ($kind) {
@@ -171,10 +174,10 @@ final readonly class Reasons
             CostKind::OpenWhistles => 'an open E that would whistle after the slurred note',
             CostKind::NotOwned => "finger {$finger} where another finger plays the letter of {$here}",
             CostKind::FourWanted => "the fourth finger is wanted for the note after {$here}, in the same slur",
-            CostKind::Altered => NoteFinger::inWords($finger, $to->stops[0][3]) . " for {$here}",
+            CostKind::Altered => $to->stops[0]->shape->words($finger) . " for {$here}",
             CostKind::LowerString => "going up the lower {$string} string for {$here}",
             CostKind::Extension => sprintf('a stretch of %d mm for %s', (int) round($this->stretch($to)), $here),
-            CostKind::Position => "{$here} in " . self::positionInWords($position),
+            CostKind::Position => "{$here} in " . Position::inWords($position),
             CostKind::Home => "staying out of first position for {$here}",
             CostKind::Refinger => "another finger on the same {$here}",
             CostKind::Reshape => "opening and closing the hand for {$here}",
@@ -184,7 +187,7 @@ final readonly class Reasons
     /** What the chosen way gains by not paying an item. */
     private function gain(CostKind $kind, HandState $state): string
     {
-        $string = $this->strings->names[$state->stops[0][0]];
+        $string = $this->strings->names[$state->stops[0]->string];
 
         return match ($kind) {
             CostKind::SlurCrossing => 'keeps the slur on one string',
@@ -201,7 +204,7 @@ final readonly class Reasons
             CostKind::FourWanted => 'the fourth finger is free for the next note',
             CostKind::Altered => 'the finger at its usual place',
             CostKind::LowerString => "low on the {$string} string",
-            CostKind::Position => self::positionInWords($this->hand->nameOf($state->frame)) . ' serves',
+            CostKind::Position => Position::inWords($this->hand->nameOf($state->frame)) . ' serves',
             CostKind::Home => 'back home',
             CostKind::Refinger => 'the finger is there already',
         };
@@ -261,21 +264,13 @@ final readonly class Reasons
             return '';
         }
 
-        return sprintf(' (%d mm)', (int) round($this->board->span($memory[0][2], $to->stops[0][2])));
+        return sprintf(' (%d mm)', (int) round($this->board->span($memory[0]->semitones, $to->stops[0]->semitones)));
     }
 
     private function stretch(HandState $state): float
     {
-        [, , $semitones] = $state->stops[0];
+        $semitones = $state->stops[0]->semitones;
 
         return $this->board->span($state->frame, $semitones) ?: $this->board->span($semitones, $semitones + 1);
-    }
-
-    public static function positionInWords(string $name): string
-    {
-        $words = ['½' => 'half position', 'I' => 'first position', 'II' => 'second position', 'III' => 'third position',
-            'IV' => 'fourth position', 'V' => 'fifth position', 'VI' => 'sixth position', 'VII' => 'seventh position'];
-
-        return $words[$name] ?? "position {$name}";
     }
 }

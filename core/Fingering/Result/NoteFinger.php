@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\Result;
 
+use UprightPencil\Fingering\Hand\FingerShape;
+use UprightPencil\Marks\Origin;
+
 /** The left hand at one notehead. */
 final readonly class NoteFinger
 {
     /**
      * @param string $string its letter
      * @param int $number 0 open, 1 to 4
-     * @param string $shape open, low, regular, high, back, forward or harmonic
      * @param string $position ½, I, II, II½ …
      * @param bool $isShift the hand is somewhere else than for the note before
      * @param bool $leaveDown the finger stays down while the hand plays next door
@@ -19,7 +21,6 @@ final readonly class NoteFinger
      * @param bool $isLaid one finger lies across two strings with the note before
      * @param int $semitones above the open string
      * @param int $frame where the first finger is, in semitones above the nut
-     * @param string $origin worked-out, printed or mark
      * @param string $why in a sentence without its full stop
      * @param string $mayAlso the other possibility where both are fine: "4" at an open string, "0" at a fourth finger
      * @param list<OtherFinger> $others best first
@@ -28,7 +29,7 @@ final readonly class NoteFinger
     public function __construct(
         public string $string,
         public int $number,
-        public string $shape,
+        public FingerShape $shape,
         public string $position,
         public bool $isShift,
         public bool $leaveDown,
@@ -37,7 +38,7 @@ final readonly class NoteFinger
         public bool $isLaid,
         public int $semitones,
         public int $frame,
-        public string $origin,
+        public Origin $origin,
         public string $why,
         public string $mayAlso = '',
         public array $others = [],
@@ -48,16 +49,6 @@ final readonly class NoteFinger
     /** The finger in words: "low 2", "x4", "0". */
     public function words(): string
     {
-        return self::inWords($this->number, $this->shape);
-    }
-
-    public static function inWords(int $number, string $shape): string
-    {
-        return match (true) {
-            $number === 0 => '0',
-            $shape === 'forward', $shape === 'back' => "x{$number}",
-            $shape === 'low', $shape === 'high' => "{$shape} {$number}",
-            default => (string) $number,
-        };
+        return $this->shape->words($this->number);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\Result;
 
+use UprightPencil\Fingering\Hand\FingerShape;
+
 /** Another way to take a note, with what the best way through it costs more. */
 final readonly class OtherFinger
 {
@@ -11,7 +13,7 @@ final readonly class OtherFinger
     public function __construct(
         public string $string,
         public int $number,
-        public string $shape,
+        public FingerShape $shape,
         public string $position,
         public float $costs,
         public string $why,

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\Settings;
 
-use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Settings\Profile;
 
 /**
  * Every number the fingering planner weighs, in one place. Prices are in shifts: an ordinary shift costs 1.
@@ -26,16 +26,13 @@ final readonly class FingerSettings
     public const WIDEST_CELLO = [1 => [2 => 2, 3 => 3, 4 => 4], 2 => [3 => 1, 4 => 2], 3 => [4 => 1]];
 
     /**
-     * @param string $profile first-year, second-year, third-position or advanced
-     * @param string $open open, descending-four, four or either
-     * @param bool $goesHome back to first position as soon as possible
-     * @param string $size of the instrument, as {@see Fingerboard::LENGTHS} names it
+     * @param string $size of the instrument, as the fingerboard's table of lengths names it; empty for the full size
      */
     public function __construct(
-        public string $profile = 'second-year',
-        public string $open = 'open',
-        public bool $goesHome = false,
-        public bool $isOneFingerASemitone = false,
+        public Profile $profile = Profile::SecondYear,
+        public OpenStringSchool $open = OpenStringSchool::Open,
+        public HandHabit $habit = HandHabit::Stay,
+        public BassHand $bassHand = BassHand::OneTwoFour,
         public string $size = '',
         public float $fourthFinger = 0.12,
         public float $fourthForOpen = 0.30,
@@ -43,6 +40,8 @@ final readonly class FingerSettings
         public float $openUnderFour = 0.30,
         public float $openDescending = 0.45,
         public float $openRings = 0.25,
+        /** Seconds from which on a soft open string is heard to ring. */
+        public float $openRingsSeconds = 1.1,
         public float $openWhistles = 0.80,
         public float $notOwned = 0.65,
         public float $sharedPlace = 0.15,
@@ -64,12 +63,18 @@ final readonly class FingerSettings
         public float $slurCrossingFast = 1.10,
         /** Seconds between notes below which a crossing is felt. */
         public float $crossingSeconds = 0.45,
+        /** Share of a crossing's price that is left in a rest. */
+        public float $crossingInRest = 0.40,
+        /** Each string that is skipped makes the crossing dearer by this share. */
+        public float $crossingEachMore = 0.50,
         public float $laidFinger = 0.35,
         public float $shift = 1.0,
         public float $shiftPerSemitone = 0.12,
         /** A shift that nothing eases: while the position serves, the hand stays. */
         public float $uneased = 1.08,
         public float $easeOpen = 0.35,
+        /** The hand goes while the open string sounds, not when it is over: then it is a little dearer. */
+        public float $easeAfterOpen = 0.3675,
         public float $easeRest = 0.35,
         public float $easeHalfStep = 0.70,
         public float $easeSameFinger = 0.75,
@@ -83,10 +88,16 @@ final readonly class FingerSettings
         public float $slideOwned = 0.25,
         public float $slide = 0.90,
         public float $slideBesideNut = 0.50,
+        /** A slide of more than a half step, as a multiple. */
+        public float $slideFar = 1.5,
         /** What a slide costs more when the hand goes with it. */
         public float $handSlide = 0.45,
         public float $sameFingerNextDoor = 0.55,
         public float $squeeze = 2.0,
+        /** Share of a squeeze that is left when the fingers are on two strings. */
+        public float $squeezeNextDoor = 0.6,
+        /** Share of a wide gap that is left when the fingers are on two strings. */
+        public float $gapNextDoor = 0.7,
         /** Each semitone by which two fingers of the cello hand are wider apart than it opens. */
         public float $gapCello = 1.0,
         public float $refinger = 0.30,
@@ -96,6 +107,10 @@ final readonly class FingerSettings
         public float $figurePerNote = 0.20,
         /** Seconds after which the hand has forgotten what a finger last did. */
         public float $memorySeconds = 1.6,
+        /** Seconds of rest after which it has forgotten too. */
+        public float $memoryRestSeconds = 1.0,
+        /** A note that follows within this many seconds of silence belongs to the line. */
+        public float $followsSeconds = 0.2,
     ) {
     }
 

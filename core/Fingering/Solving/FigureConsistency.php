@@ -72,10 +72,10 @@ final readonly class FigureConsistency
             static fn (int $layer, HandState $state): bool
                 => !isset($fingers[$layer]) || $fingers[$layer] === ($isSamePitch ? $state->answer() : $state->finger()),
         );
-        if ($again === null || $again[0] > $this->settings->figurePerNote * $length) {
+        if ($again === null || $again->costs > $this->settings->figurePerNote * $length) {
             return false;
         }
-        $this->path->take($again[1]);
+        $this->path->take($again->positions);
 
         return true;
     }

@@ -22,7 +22,7 @@ final class HandPath
     private readonly array $states;
     /** @var list<list<int>> numbers by layer */
     private readonly array $layers;
-    private readonly CostCache $priced;
+    private readonly CostCache $costs;
     /** @var list<int> position of the chosen hand state by layer */
     private array $chosen = [];
     /** @var array<int, string> why a hand state was taken afterwards, by layer */
@@ -36,18 +36,18 @@ final class HandPath
     public function __construct(
         private readonly array $events,
         array $options,
-        CostModel $prices,
+        CostModel $model,
         FingerSettings $settings,
     ) {
         $layers = StateLayers::of($events, $options, $settings);
         $this->states = $layers->states;
         $this->layers = $layers->layers;
-        $this->priced = new CostCache($events, $this->states, $this->layers, $prices);
+        $this->costs = new CostCache($events, $this->states, $this->layers, $model);
     }
 
     public function solve(): void
     {
-        $this->path = BestPath::through($this->layers, $this->priced->own, $this->priced);
+        $this->path = BestPath::through($this->layers, $this->costs->own, $this->costs);
         $this->chosen = $this->path->chosen();
     }
 
@@ -72,9 +72,9 @@ final class HandPath
      * @param int $from first layer that may change
      * @param int $to last layer that may change
      * @param callable(int, HandState): bool $allows given a layer and a hand state
-     * @return array{float, array<int, int>}|null what it costs more, and the positions by layer; null when nothing is allowed
+     * @return Resolved|null null when nothing is allowed
      */
-    public function again(int $from, int $to, callable $allows): ?array
+    public function again(int $from, int $to, callable $allows): ?Resolved
     {
         $layers = $own = $positions = [];
         $first = max(0, $from - 1);
@@ -85,7 +85,7 @@ final class HandPath
             foreach ($this->layers[$layer] as $position => $number) {
                 if ($isEnd ? $position === $this->chosen[$layer] : $allows($layer, $this->states[$number])) {
                     $kept[] = $number;
-                    $keptOwn[] = $this->priced->own[$layer][$position];
+                    $keptOwn[] = $this->costs->own[$layer][$position];
                     $keptAt[] = $position;
                 }
             }
@@ -96,7 +96,7 @@ final class HandPath
             $own[] = $keptOwn;
             $positions[] = $keptAt;
         }
-        $moves = new class ($this->priced, $first) implements Moves {
+        $moves = new class ($this->costs, $first) implements Moves {
             public function __construct(private readonly Moves $line, private readonly int $first)
             {
             }
@@ -112,27 +112,26 @@ final class HandPath
             $chosen[$first + $index] = $positions[$index][$position];
         }
 
-        return [$path->cost() - $this->costBetween($first, $last), $chosen];
+        return new Resolved($path->cost() - $this->costBetween($first, $last), $chosen);
     }
 
     /**
      * What the chosen hand states of a stretch cost, by kind of cost, and how often each is paid.
      *
      * @param array<int, int>|null $positions other hand states by layer; null for the chosen ones
-     * @return array<string, array{float, int, int}> price, times, and the first layer it is paid in, by {@see CostKind}
+     * @return array<string, BillItem> by {@see CostKind}
      */
     public function bill(int $from, int $to, ?array $positions = null): array
     {
         $bill = [];
         for ($layer = $from; $layer <= $to; $layer++) {
             $state = $this->stateAt($layer, $positions);
-            $items = $this->priced->itemsOf($layer, $state);
+            $items = $this->costs->itemsOf($layer, $state);
             if ($layer > 0) {
-                $items = [...$items, ...$this->priced->itemsOfMove($layer, $this->stateAt($layer - 1, $positions), $state)];
+                $items = [...$items, ...$this->costs->itemsOfMove($layer, $this->stateAt($layer - 1, $positions), $state)];
             }
-            foreach ($items as [$kind, $price]) {
-                [$sum, $times, $first] = $bill[$kind->value] ?? [0.0, 0, $layer];
-                $bill[$kind->value] = [$sum + $price, $times + 1, $first];
+            foreach ($items as $cost) {
+                $bill[$cost->kind->value] = ($bill[$cost->kind->value] ?? new BillItem(0.0, 0, $layer))->and($cost->price);
             }
         }
 
@@ -206,23 +205,23 @@ final class HandPath
     /**
      * What going from one layer to another costs that do not stand side by side on the page.
      *
-     * @param float $since seconds from the one to the other
-     * @param float $rest seconds of silence between
      * @param array<int, int>|null $positions other hand states by layer
      */
-    public function jump(int $from, int $to, float $since, float $rest, ?array $positions = null): float
+    public function jump(Jump $jump, ?array $positions = null): float
     {
-        return $this->priced->jump($from, $this->stateAt($from, $positions), $to, $this->stateAt($to, $positions), $since, $rest);
+        [$one, $other] = [$this->stateAt($jump->from, $positions), $this->stateAt($jump->to, $positions)];
+
+        return $this->costs->jump($jump->from, $one, $jump->to, $other, $jump->since, $jump->rest);
     }
 
     private function costBetween(int $first, int $last): float
     {
         $cost = 0.0;
         for ($layer = $first; $layer <= $last; $layer++) {
-            $cost += $this->priced->own[$layer][$this->chosen[$layer]];
+            $cost += $this->costs->own[$layer][$this->chosen[$layer]];
             if ($layer > $first) {
                 $before = $this->layers[$layer - 1][$this->chosen[$layer - 1]];
-                $cost += $this->priced->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
+                $cost += $this->costs->price($layer, $before, $this->layers[$layer][$this->chosen[$layer]]);
             }
         }
 
@@ -233,7 +232,7 @@ final class HandPath
      * Other answers at a layer, best first: what the whole way through each costs more than the chosen one.
      *
      * @param float $most dearer ones are left out
-     * @return list<array{position: int, grip: HandState, costs: float}>
+     * @return list<RunnerUp>
      */
     public function others(int $layer, float $most): array
     {
@@ -247,15 +246,15 @@ final class HandPath
         foreach ($costs as $position => $cost) {
             $state = $this->states[$this->layers[$layer][$position]];
             $answer = $state->answer();
-            if ($answer !== $mine && $cost - $base <= $most && $cost < ($best[$answer]['costs'] ?? INF)) {
-                $best[$answer] = ['position' => $position, 'grip' => $state, 'costs' => $cost];
+            if ($answer !== $mine && $cost - $base <= $most && (!isset($best[$answer]) || $cost - $base < $best[$answer]->costs)) {
+                $best[$answer] = new RunnerUp($position, $state, $cost - $base);
             }
         }
-        $others = [];
-        foreach ($best as $other) {
-            $others[] = [...$other, 'costs' => max(0.0, $other['costs'] - $base)];
-        }
-        usort($others, static fn (array $a, array $b): int => [$a['costs'], $a['position']] <=> [$b['costs'], $b['position']]);
+        $others = array_map(
+            static fn (RunnerUp $other): RunnerUp => new RunnerUp($other->position, $other->state, max(0.0, $other->costs)),
+            array_values($best),
+        );
+        usort($others, static fn (RunnerUp $a, RunnerUp $b): int => [$a->costs, $a->position] <=> [$b->costs, $b->position]);
 
         return $others;
     }
@@ -264,8 +263,7 @@ final class HandPath
      * Where the best way through another hand state leaves the chosen one, until it is back.
      *
      * @param int $reach layers before and after to follow it at most
-     * @return list<array{layer: int, grip: HandState, chosen: HandState, more: list<array{CostKind, float}>, less: list<array{CostKind, float}>}>
-     *     with what each layer costs in that way, and in the chosen one
+     * @return list<OtherStep>
      */
     public function leaving(int $layer, int $position, int $reach): array
     {
@@ -277,21 +275,15 @@ final class HandPath
         foreach ($way as $at => $on) {
             $number = $this->layers[$at][$on];
             $chosen = $this->layers[$at][$this->chosen[$at]];
-            $more = $this->priced->own($at, $number);
-            $less = $this->priced->own($at, $chosen);
+            $more = $this->costs->own($at, $number);
+            $less = $this->costs->own($at, $chosen);
             if ($at > 0) {
                 $chosenBefore = $this->layers[$at - 1][$this->chosen[$at - 1]];
                 $before = isset($way[$at - 1]) ? $this->layers[$at - 1][$way[$at - 1]] : $chosenBefore;
-                $more = [...$more, ...$this->priced->moved($at, $before, $number)];
-                $less = [...$less, ...$this->priced->moved($at, $chosenBefore, $chosen)];
+                $more = [...$more, ...$this->costs->moved($at, $before, $number)];
+                $less = [...$less, ...$this->costs->moved($at, $chosenBefore, $chosen)];
             }
-            $left[] = [
-                'layer' => $at,
-                'grip' => $this->states[$number],
-                'chosen' => $this->states[$chosen],
-                'more' => $more,
-                'less' => $less,
-            ];
+            $left[] = new OtherStep($at, $this->states[$number], $this->states[$chosen], $more, $less);
         }
 
         return $left;

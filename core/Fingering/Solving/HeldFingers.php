@@ -7,6 +7,7 @@ namespace UprightPencil\Fingering\Solving;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Fingering\States\HandState;
+use UprightPencil\Fingering\States\Stop;
 
 /**
  * Fingers that stay down while the hand plays next door: when it comes back to the string within about four beats, at the same
@@ -73,10 +74,11 @@ final readonly class HeldFingers
     /** Whether a finger that is down must go for the next hand state. */
     private function lifts(HandState $state, HandState $next): bool
     {
-        foreach ($state->memory as [$string, $finger, $semitones]) {
-            foreach ($next->stops as [$otherString, $otherFinger, $otherSemitones]) {
-                $isElsewhere = $otherFinger === $finger && ($otherString !== $string || $otherSemitones !== $semitones);
-                if ($isElsewhere || ($otherString === $string && $otherSemitones < $semitones)) {
+        foreach ($state->memory as $stop) {
+            foreach ($next->stops as $other) {
+                $isOnString = $other->string === $stop->string;
+                $isElsewhere = $other->finger === $stop->finger && (!$isOnString || $other->semitones !== $stop->semitones);
+                if ($isElsewhere || ($isOnString && $other->semitones < $stop->semitones)) {
                     return true;
                 }
             }
@@ -89,8 +91,8 @@ final readonly class HeldFingers
     private static function places(HandState $state): array
     {
         return array_map(
-            static fn (array $stop): string => "{$stop[0]} {$stop[1]} {$stop[2]}",
-            array_values(array_filter($state->stops, static fn (array $stop): bool => $stop[1] > 0)),
+            static fn (Stop $stop): string => "{$stop->string} {$stop->finger} {$stop->semitones}",
+            array_values(array_filter($state->stops, static fn (Stop $stop): bool => !$stop->isOpen())),
         );
     }
 
@@ -101,7 +103,7 @@ final readonly class HeldFingers
         if (count($state->stops) !== 1 || $state->isOpen || $event->isGrace) {
             return null;
         }
-        [$string, $finger, $semitones] = $state->stops[0];
+        $stop = $state->stops[0];
         $end = $event->onset + $event->quarters;
         $wasStopped = false;
         for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
@@ -113,25 +115,25 @@ final readonly class HeldFingers
             if (count($there->stops) !== 1) {
                 return null;
             }
-            [$otherString, $otherFinger, $otherSemitones] = $there->stops[0];
-            if ($otherString === $string) {
+            $other = $there->stops[0];
+            if ($other->string === $stop->string) {
                 // Back on the string: worth it when something was played next door meanwhile.
                 // Over a stopped note next door only the very finger that comes back is worth holding.
-                $isSame = $otherFinger === $finger && $otherSemitones === $semitones;
-                $isServed = $isSame || (!$wasStopped && $otherFinger > $finger);
+                $isSame = $other->isLaidWith($stop);
+                $isServed = $isSame || (!$wasStopped && $other->finger > $stop->finger);
 
-                return $next > $layer + 1 && $otherFinger > 0 && $isServed ? $next : null;
+                return $next > $layer + 1 && $other->finger > 0 && $isServed ? $next : null;
             }
-            if (abs($otherString - $string) !== 1) {
+            if (abs($other->string - $stop->string) !== 1) {
                 return null;
             }
-            $isNeeded = $otherFinger === $finger && $otherSemitones !== $semitones;
-            $isTense = !$this->hand->isViolin() && $otherFinger > 0;
-            $isInTheWay = $otherFinger > 0 && $otherFinger < $finger && !$this->hand->isViolin();
+            $isNeeded = $other->finger === $stop->finger && $other->semitones !== $stop->semitones;
+            $isTense = !$this->hand->isViolin() && $other->finger > 0;
+            $isInTheWay = $other->finger > 0 && $other->finger < $stop->finger && !$this->hand->isViolin();
             if ($isNeeded || $isTense || $isInTheWay) {
                 return null;
             }
-            $wasStopped = $wasStopped || $otherFinger > 0;
+            $wasStopped = $wasStopped || $other->finger > 0;
         }
 
         return null;

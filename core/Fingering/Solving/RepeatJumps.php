@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Fingering\Solving;
 
 use UprightPencil\Fingering\Hand\Hand;
-use UprightPencil\Fingering\Reasons\Reasons;
+use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -26,7 +26,7 @@ final readonly class RepeatJumps
     /** What a shift without time costs beside itself, in shifts. */
     private const NO_TIME = 2.0;
 
-    /** @param list<array{from: int, to: int, since: float, rest: float}> $jumps layers, and seconds between them */
+    /** @param list<Jump> $jumps */
     private function __construct(private HandPath $path, private Hand $hand, private Score $score, private array $jumps)
     {
     }
@@ -48,12 +48,12 @@ final readonly class RepeatJumps
             $last = $path->eventAt($from);
             $barline = $score->measures[$end]->end()->toFloat();
             $after = $tempo->secondsBetween($score->measures[$next[0]]->onset->toFloat(), $path->eventAt($to)->onset);
-            $jumps["{$from} {$to}"] = [
-                'from' => $from,
-                'to' => $to,
-                'since' => $tempo->secondsBetween($last->onset, $barline) + $after,
-                'rest' => $tempo->secondsBetween($last->onset + $last->quarters, $barline) + $after,
-            ];
+            $jumps["{$from} {$to}"] = new Jump(
+                $from,
+                $to,
+                $tempo->secondsBetween($last->onset, $barline) + $after,
+                $tempo->secondsBetween($last->onset + $last->quarters, $barline) + $after,
+            );
         }
 
         return new self($path, $hand, $score, array_values($jumps));
@@ -67,9 +67,9 @@ final readonly class RepeatJumps
             $saves = self::LEAST;
             // The beginning of a piece is left as it is unless the hand cannot come back to it.
             foreach ([$this->tail($jump), $this->hasTime($jump, null) ? null : $this->head($jump)] as $try) {
-                if ($try !== null && $now - $this->price($jump, $try[1]) - $try[0] > $saves) {
-                    $saves = $now - $this->price($jump, $try[1]) - $try[0];
-                    $best = $try[1];
+                if ($try !== null && $now - $this->price($jump, $try->positions) - $try->costs > $saves) {
+                    $saves = $now - $this->price($jump, $try->positions) - $try->costs;
+                    $best = $try->positions;
                 }
             }
             if ($best !== null) {
@@ -81,70 +81,63 @@ final readonly class RepeatJumps
     /**
      * Jumps the hand cannot make in time as it is planned.
      *
-     * @return list<array{from: int, to: int, since: float, needs: float}> layers and seconds
+     * @return list<Jump>
      */
     public function withoutTime(): array
     {
         $found = [];
         foreach ($this->jumps as $jump) {
             if (!$this->hasTime($jump, null)) {
-                $far = abs($this->path->chosen($jump['from'])->frame - $this->path->chosen($jump['to'])->frame);
-                $found[] = [
-                    'from' => $jump['from'],
-                    'to' => $jump['to'],
-                    'since' => $jump['since'],
-                    'needs' => Hand::secondsToShift($far),
-                ];
+                $found[] = $jump;
             }
         }
 
         return $found;
     }
 
+    /** Seconds the hand needs for a jump as it is planned. */
+    public function secondsNeeded(Jump $jump): float
+    {
+        return Hand::secondsToShift(abs($this->path->chosen($jump->from)->frame - $this->path->chosen($jump->to)->frame));
+    }
+
     /**
-     * @param array{from: int, to: int, since: float, rest: float} $jump
      * @param array<int, int>|null $positions other hand states by layer
      */
-    private function hasTime(array $jump, ?array $positions): bool
+    private function hasTime(Jump $jump, ?array $positions): bool
     {
-        [$last, $first] = [$this->path->stateAt($jump['from'], $positions), $this->path->stateAt($jump['to'], $positions)];
+        [$last, $first] = [$this->path->stateAt($jump->from, $positions), $this->path->stateAt($jump->to, $positions)];
         $far = abs($last->frame - $first->frame);
 
-        return $far <= 1 || $last->isOpen || $first->isOpen || $jump['since'] >= Hand::secondsToShift($far);
+        return $far <= 1 || $last->isOpen || $first->isOpen || $jump->since >= Hand::secondsToShift($far);
     }
 
     /**
      * The hand before the jump, brought to where it is after it.
-     *
-     * @param array{from: int, to: int, since: float, rest: float} $jump
-     * @return array{float, array<int, int>}|null
      */
-    private function tail(array $jump): ?array
+    private function tail(Jump $jump): ?Resolved
     {
-        $frame = $this->path->chosen($jump['to'])->frame;
+        $frame = $this->path->chosen($jump->to)->frame;
 
-        return $this->brought(max(0, $jump['from'] - self::MARGIN), $jump['from'], $jump['from'], $frame);
+        return $this->brought(max(0, $jump->from - self::MARGIN), $jump->from, $jump->from, $frame);
     }
 
     /**
      * The hand after the jump, left where it was before it.
-     *
-     * @param array{from: int, to: int, since: float, rest: float} $jump
-     * @return array{float, array<int, int>}|null
      */
-    private function head(array $jump): ?array
+    private function head(Jump $jump): ?Resolved
     {
-        $frame = $this->path->chosen($jump['from'])->frame;
+        $frame = $this->path->chosen($jump->from)->frame;
 
-        return $this->brought($jump['to'], min($this->path->count() - 1, $jump['to'] + self::MARGIN), $jump['to'], $frame);
+        return $this->brought($jump->to, min($this->path->count() - 1, $jump->to + self::MARGIN), $jump->to, $frame);
     }
 
     /**
      * A stretch solved again with the hand at one place in one of its layers.
      *
-     * @return array{float, array<int, int>}|null what it costs more than the best without that, and positions by layer
+     * @return Resolved|null what it costs more than the best without that
      */
-    private function brought(int $from, int $to, int $at, int $frame): ?array
+    private function brought(int $from, int $to, int $at, int $frame): ?Resolved
     {
         $free = $this->path->again($from, $to, static fn (): bool => true);
         $brought = $this->path->again(
@@ -153,29 +146,27 @@ final readonly class RepeatJumps
             static fn (int $layer, HandState $state): bool => $layer !== $at || $state->frame === $frame,
         );
 
-        return $brought === null ? null : [$brought[0] - min(0.0, $free[0] ?? 0.0), $brought[1]];
+        return $brought === null ? null : new Resolved($brought->costs - min(0.0, $free->costs ?? 0.0), $brought->positions);
     }
 
     /**
-     * @param array{from: int, to: int, since: float, rest: float} $jump
      * @param array<int, int>|null $positions other hand states by layer
      */
-    private function price(array $jump, ?array $positions): float
+    private function price(Jump $jump, ?array $positions): float
     {
-        return $this->path->jump($jump['from'], $jump['to'], $jump['since'], $jump['rest'], $positions)
+        return $this->path->jump($jump, $positions)
             + ($this->hasTime($jump, $positions) ? 0.0 : self::NO_TIME);
     }
 
     /**
-     * @param array{from: int, to: int, since: float, rest: float} $jump
      * @param array<int, int> $positions
      */
-    private function because(array $jump, array $positions): string
+    private function because(Jump $jump, array $positions): string
     {
-        [$from, $to] = [$this->path->eventAt($jump['from'])->measure, $this->path->eventAt($jump['to'])->measure];
-        $state = $this->path->stateAt($jump['to'], $positions);
+        [$from, $to] = [$this->path->eventAt($jump->from)->measure, $this->path->eventAt($jump->to)->measure];
+        $state = $this->path->stateAt($jump->to, $positions);
 
-        return 'the hand is in ' . Reasons::positionInWords($this->hand->nameOf($state->frame))
+        return 'the hand is in ' . Position::inWords($this->hand->nameOf($state->frame))
             . " already where measure {$this->score->measures[$from]->number} leads "
             . ($to <= $from ? 'back' : 'on') . " to measure {$this->score->measures[$to]->number}";
     }

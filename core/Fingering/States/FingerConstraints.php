@@ -9,7 +9,6 @@ use UprightPencil\Marks\Kind\Hand\Finger;
 use UprightPencil\Marks\Kind\Hand\LeaveDown;
 use UprightPencil\Marks\Kind\Hand\OnString;
 use UprightPencil\Marks\Kind\Hand\Position;
-use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
@@ -17,11 +16,11 @@ use UprightPencil\Music\Part;
 /** What is fixed about the left hand, by notehead: the director's marks first, then what the edition prints. */
 final class FingerConstraints
 {
-    /** @var array<int, array{finger: int, shape: string, mark: Mark|null}> by note */
+    /** @var array<int, FixedFinger> by note */
     private array $fingers = [];
-    /** @var array<int, array{string: string, mark: Mark|null}> */
+    /** @var array<int, FixedString> by note */
     private array $strings = [];
-    /** @var array<int, array{position: string, mark: Mark}> */
+    /** @var array<int, FixedPosition> by note */
     private array $positions = [];
     /** @var array<int, true> notes whose finger somebody wants left down */
     private array $leftDown = [];
@@ -40,21 +39,21 @@ final class FingerConstraints
             $from = $places[$mark->from];
             $to = $places[$mark->to];
             if ($kind instanceof Finger) {
-                $this->fingers[$from] = ['finger' => $kind->number, 'shape' => $kind->shape, 'mark' => $mark];
+                $this->fingers[$from] = new FixedFinger($kind->number, $kind->shape, $mark);
             } elseif ($kind instanceof LeaveDown) {
                 $this->leftDown[$from] = true;
             } elseif ($kind instanceof OnString) {
                 foreach ($this->range($from, $to) as $note) {
-                    $this->strings[$note] = ['string' => $kind->string, 'mark' => $mark];
+                    $this->strings[$note] = new FixedString($kind->string, $mark);
                 }
             } elseif ($kind instanceof Position) {
                 $turn = 0;
                 foreach ($this->range($from, $to) as $note) {
-                    $this->positions[$note] = ['position' => $kind->position, 'mark' => $mark];
+                    $this->positions[$note] = new FixedPosition($kind->position, $mark);
                     $isHeld = $part->notes[$note]->tieStop || $part->notes[$note]->inChord || $part->notes[$note]->isGrace;
                     if ($kind->figure !== [] && !$isHeld) {
                         $finger = $kind->figure[$turn++ % count($kind->figure)];
-                        $this->fingers[$note] ??= ['finger' => $finger, 'shape' => '', 'mark' => $mark];
+                        $this->fingers[$note] ??= new FixedFinger($finger, '', $mark);
                     }
                 }
             }
@@ -67,20 +66,19 @@ final class FingerConstraints
         return isset($this->leftDown[$note]);
     }
 
-    /** @return array{finger: int, shape: string, mark: Mark|null}|null */
-    public function finger(int $note): ?array
+    /** The finger that is asked for, a mark before a printed one. */
+    public function finger(int $note): ?FixedFinger
     {
         return $this->fingers[$note] ?? null;
     }
 
-    /** @return array{string: string, mark: Mark|null}|null */
-    public function string(int $note): ?array
+    /** The string that is asked for, a mark before a printed one. */
+    public function string(int $note): ?FixedString
     {
         return $this->strings[$note] ?? null;
     }
 
-    /** @return array{position: string, mark: Mark}|null */
-    public function position(int $note): ?array
+    public function position(int $note): ?FixedPosition
     {
         return $this->positions[$note] ?? null;
     }
@@ -90,21 +88,9 @@ final class FingerConstraints
         return isset($this->fingers[$note]) || isset($this->strings[$note]) || isset($this->positions[$note]);
     }
 
-    /** Whether the edition prints a finger, or an open string, at a note. */
-    public static function printedFinger(Note $note): ?int
-    {
-        foreach ($note->fingerings as $text) {
-            if (preg_match('~(?<!\d)([0-4])(?!\d)~', $text, $digit) === 1) {
-                return (int) $digit[1];
-            }
-        }
-
-        return $note->openString ? 0 : null;
-    }
-
     private function printed(int $position, Note $note): void
     {
-        $finger = self::printedFinger($note);
+        $finger = $note->printedFinger();
         if ($finger !== null) {
             $text = mb_strtolower($note->fingerings[0] ?? '');
             $shape = match (1) {
@@ -113,10 +99,10 @@ final class FingerConstraints
                 preg_match('~x~u', $text) => 'x',
                 default => '',
             };
-            $this->fingers[$position] = ['finger' => $finger, 'shape' => $finger === 0 ? '' : $shape, 'mark' => null];
+            $this->fingers[$position] = new FixedFinger($finger, $finger === 0 ? '' : $shape, null);
         }
         if ($note->printedString !== null) {
-            $this->strings[$position] = ['string' => $note->printedString, 'mark' => null];
+            $this->strings[$position] = new FixedString($note->printedString, null);
         }
     }
 

@@ -12,11 +12,12 @@ namespace UprightPencil\Fingering\States;
 final readonly class HandState
 {
     private string $answer;
+    private string $stopKey;
 
     /**
      * @param int $frame semitones of the first finger's place above the nut
-     * @param list<array{int, int, int, string}> $stops string, finger (0 open), semitones, shape: one for each notehead
-     * @param list<array{int, int, int}> $memory what was stopped last: string, finger, semitones
+     * @param list<Stop> $stops one for each notehead
+     * @param list<Stop> $memory what was stopped last
      */
     private function __construct(
         public int $frame,
@@ -25,25 +26,21 @@ final readonly class HandState
         public bool $isOpen,
         public string $key,
     ) {
-        $this->answer = self::keyOf(0, $stops, []) . '/' . ($isOpen ? '' : $frame);
+        $this->stopKey = self::keyOf(0, $stops, []);
+        $this->answer = $this->stopKey . '/' . ($isOpen ? '' : $frame);
     }
 
-    /** @param list<array{int, int, int, string}> $stops at least one of them with a finger down */
+    /** @param list<Stop> $stops at least one of them with a finger down */
     public static function stopped(int $frame, array $stops): self
     {
-        $memory = [];
-        foreach ($stops as [$string, $finger, $semitones]) {
-            if ($finger > 0) {
-                $memory[] = [$string, $finger, $semitones];
-            }
-        }
+        $memory = array_values(array_filter($stops, static fn (Stop $stop): bool => !$stop->isOpen()));
 
         return new self($frame, $stops, $memory, false, self::keyOf($frame, $stops, []));
     }
 
     /**
-     * @param list<array{int, int, int, string}> $stops all open
-     * @param list<array{int, int, int}> $memory
+     * @param list<Stop> $stops all open
+     * @param list<Stop> $memory what was stopped last
      */
     public static function open(int $frame, array $stops, array $memory): self
     {
@@ -56,11 +53,17 @@ final readonly class HandState
         return $this->answer;
     }
 
+    /** Whether both stop the same noteheads alike, wherever the hand is. */
+    public function stopsAs(self $other): bool
+    {
+        return $this->stopKey === $other->stopKey;
+    }
+
     /** Whether a finger reaches out of the hand's own places. */
     public function isExtended(): bool
     {
-        foreach ($this->stops as [, , , $shape]) {
-            if ($shape === 'forward' || $shape === 'back') {
+        foreach ($this->stops as $stop) {
+            if ($stop->shape->isExtension()) {
                 return true;
             }
         }
@@ -68,23 +71,24 @@ final readonly class HandState
         return false;
     }
 
+    /** The finger of a single note, 0 for an open string; -1 for a chord. */
     public function finger(): int
     {
-        return count($this->stops) === 1 ? $this->stops[0][1] : -1;
+        return count($this->stops) === 1 ? $this->stops[0]->finger : -1;
     }
 
     /**
-     * @param list<array{int, int, int, string}> $stops
-     * @param list<array{int, int, int}> $memory
+     * @param list<Stop> $stops
+     * @param list<Stop> $memory
      */
     private static function keyOf(int $frame, array $stops, array $memory): string
     {
         $key = (string) $frame;
-        foreach ($stops as [$string, $finger, $semitones, $shape]) {
-            $key .= "|{$string},{$finger},{$semitones}{$shape[0]}";
+        foreach ($stops as $stop) {
+            $key .= "|{$stop->string},{$stop->finger},{$stop->semitones}{$stop->shape->value[0]}";
         }
-        foreach ($memory as [$string, $finger, $semitones]) {
-            $key .= ";{$string},{$finger},{$semitones}";
+        foreach ($memory as $stop) {
+            $key .= ";{$stop->string},{$stop->finger},{$stop->semitones}";
         }
 
         return $key;

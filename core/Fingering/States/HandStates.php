@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\States;
 
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Music\Pitch;
@@ -11,7 +12,7 @@ use UprightPencil\Music\Pitch;
 /** Every way a hand can take a moment: what the class has learned first, then what the edition or a mark asks beyond it. */
 final class HandStates
 {
-    /** @var array<string, list<array{int, int, int, int, string}>> string, finger, frame, semitones, shape; by pitch */
+    /** @var array<string, list<StopOption>> by pitch */
     private array $options = [];
     /** @var array<string, StateOptions> where nothing is fixed, by pitches and key signature */
     private array $free = [];
@@ -51,7 +52,7 @@ final class HandStates
                 [$this->hand, false, Playability::CannotBeAsked], [$this->grown, false, Playability::CannotBeAsked]]
             : [[$this->hand, false, Playability::AsAsked], [$this->grown, false, Playability::BeyondTheClass]];
         foreach ($tries as [$hand, $obeys, $answer]) {
-            $states = $this->grips($event, $hand, $obeys);
+            $states = $this->stopSets($event, $hand, $obeys);
             if ($states !== []) {
                 return new StateOptions($states, $answer);
             }
@@ -64,9 +65,9 @@ final class HandStates
     public function highestStop(Pitch $pitch, int $keyFifths): ?int
     {
         $highest = null;
-        foreach ($this->options($pitch, $this->hand, $keyFifths) as [$string, $finger]) {
-            if ($finger > 0 && $string > ($highest ?? -1)) {
-                $highest = $string;
+        foreach ($this->options($pitch, $this->hand, $keyFifths) as $option) {
+            if (!$option->stop->isOpen() && $option->stop->string > ($highest ?? -1)) {
+                $highest = $option->stop->string;
             }
         }
 
@@ -79,10 +80,10 @@ final class HandStates
         return in_array($pitch->semitone(), $this->strings->semitones, true);
     }
 
-    /** @return list<array{stops: list<array{int, int, int, string}>, frame: int|null}> frame null when all is open */
-    private function grips(HandEvent $event, Hand $hand, bool $obeys): array
+    /** @return list<StopSet> */
+    private function stopSets(HandEvent $event, Hand $hand, bool $obeys): array
     {
-        $partial = [['stops' => [], 'frame' => null]];
+        $partial = [new StopSet([], null)];
         foreach ($event->pitches as $index => $pitch) {
             $options = $event->isHarmonic
                 ? $this->harmonics($pitch, $hand)
@@ -91,43 +92,40 @@ final class HandStates
                 $options = $this->obeying($options, $event->notes[$index], $pitch, $hand);
             }
             $longer = [];
-            foreach ($partial as ['stops' => $stops, 'frame' => $frame]) {
-                foreach ($options as [$string, $finger, $place, $semitones, $shape]) {
-                    if ($finger > 0 && $frame !== null && $frame !== $place) {
+            foreach ($partial as $set) {
+                foreach ($options as $option) {
+                    $isOpen = $option->stop->isOpen();
+                    if (!$isOpen && $set->frame !== null && $set->frame !== $option->frame) {
                         continue;
                     }
-                    if (self::fits($stops, $string, $finger, $semitones)) {
-                        $longer[] = [
-                            'stops' => [...$stops, [$string, $finger, $semitones, $shape]],
-                            'frame' => $finger > 0 ? $place : $frame,
-                        ];
+                    if (self::fits($set->stops, $option->stop)) {
+                        $longer[] = new StopSet([...$set->stops, $option->stop], $isOpen ? $set->frame : $option->frame);
                     }
                 }
             }
             $partial = $longer;
         }
 
-        return array_values(array_filter($partial, static fn (array $state): bool => self::areNeighbours($state['stops'])));
+        return array_values(array_filter($partial, static fn (StopSet $set): bool => self::areNeighbours($set->stops)));
     }
 
     /**
      * Whether a note more can be taken beside these: on a string of its own, by a finger of its own (or one laid across a fifth),
      * fingers in their order.
      *
-     * @param list<array{int, int, int, string}> $stops
+     * @param list<Stop> $stops
      */
-    private static function fits(array $stops, int $string, int $finger, int $semitones): bool
+    private static function fits(array $stops, Stop $more): bool
     {
-        foreach ($stops as [$otherString, $otherFinger, $otherSemitones]) {
-            if ($otherString === $string) {
+        foreach ($stops as $stop) {
+            if ($stop->string === $more->string) {
                 return false;
             }
-            if ($finger === 0 || $otherFinger === 0) {
+            if ($more->isOpen() || $stop->isOpen()) {
                 continue;
             }
-            $isLaid = $finger === $otherFinger && $semitones === $otherSemitones;
-            $isInOrder = ($finger <=> $otherFinger) === ($semitones <=> $otherSemitones);
-            if (!$isLaid && ($finger === $otherFinger || !$isInOrder)) {
+            $isInOrder = ($more->finger <=> $stop->finger) === ($more->semitones <=> $stop->semitones);
+            if (!$more->isLaidWith($stop) && ($more->finger === $stop->finger || !$isInOrder)) {
                 return false;
             }
         }
@@ -135,15 +133,15 @@ final class HandStates
         return true;
     }
 
-    /** @param list<array{int, int, int, string}> $stops */
+    /** @param list<Stop> $stops */
     private static function areNeighbours(array $stops): bool
     {
-        $strings = array_column($stops, 0);
+        $strings = array_column($stops, 'string');
 
         return $strings !== [] && max($strings) - min($strings) === count($strings) - 1;
     }
 
-    /** @return list<array{int, int, int, int, string}> */
+    /** @return list<StopOption> */
     private function options(Pitch $pitch, Hand $hand, int $keyFifths): array
     {
         $keyAsks = self::isInKey($pitch, $keyFifths);
@@ -155,10 +153,10 @@ final class HandStates
         for ($string = count($this->strings->semitones) - 1; $string >= 0; $string--) {
             $semitones = $pitch->semitone() - $this->strings->semitones[$string];
             if ($semitones === 0) {
-                $options[] = [$string, 0, 0, 0, 'open'];
+                $options[] = new StopOption(Stop::open($string), 0);
             }
-            foreach ($semitones > 0 ? $hand->fingersAt($semitones, $keyAsks) : [] as [$finger, $frame, $shape]) {
-                $options[] = [$string, $finger, $frame, $semitones, $shape];
+            foreach ($semitones > 0 ? $hand->fingersAt($semitones, $keyAsks) : [] as $place) {
+                $options[] = new StopOption(new Stop($string, $place->finger, $semitones, $place->shape), $place->frame);
             }
         }
 
@@ -169,7 +167,7 @@ final class HandStates
      * Natural harmonics: the string touched at its half, third or fourth part. The octave is the landmark under 4 (or 3 on the
      * cello), wherever the hand is near.
      *
-     * @return list<array{int, int, int, int, string}>
+     * @return list<StopOption>
      */
     private function harmonics(Pitch $pitch, Hand $hand): array
     {
@@ -179,8 +177,8 @@ final class HandStates
                 if ($pitch->semitone() - $open !== $sounds) {
                     continue;
                 }
-                foreach ($hand->fingersAt($touched, true) as [$finger, $frame]) {
-                    $options[] = [$string, $finger, $frame, $touched, 'harmonic'];
+                foreach ($hand->fingersAt($touched, true) as $place) {
+                    $options[] = new StopOption(new Stop($string, $place->finger, $touched, FingerShape::Harmonic), $place->frame);
                 }
             }
         }
@@ -189,8 +187,8 @@ final class HandStates
     }
 
     /**
-     * @param list<array{int, int, int, int, string}> $options
-     * @return list<array{int, int, int, int, string}>
+     * @param list<StopOption> $options
+     * @return list<StopOption>
      */
     private function obeying(array $options, int $note, Pitch $pitch, Hand $hand): array
     {
@@ -199,20 +197,20 @@ final class HandStates
         $position = $this->constraints->position($note);
         $kept = [];
         foreach ($options as $option) {
-            [$on, $with, , , $shape] = $option;
-            $isFinger = $finger === null || ($with === $finger['finger'] && self::isShape($finger['shape'], $shape, $with));
-            $isString = $string === null || $this->isString($on, $string['string']);
+            $isFinger = $finger === null
+                || ($option->stop->finger === $finger->finger && self::isShape($finger->shape, $option->stop->shape));
+            $isString = $string === null || $this->isString($option->stop->string, $string->string);
             if ($isFinger && $isString) {
                 $kept[] = $option;
             }
         }
-        if ($position === null || $finger !== null && $finger['finger'] === 0) {
+        if ($position === null || $finger !== null && $finger->finger === 0) {
             return $kept;
         }
         $there = array_values(array_filter(
             $kept,
-            fn (array $option): bool => $option[1] > 0
-                && $this->hand->isIn($position['position'], $option[2], $this->stepsOfFirst($option, $pitch)),
+            fn (StopOption $option): bool => !$option->stop->isOpen()
+                && $this->hand->isIn($position->position, $option->frame, $this->stepsOfFirst($option->stop, $pitch)),
         ));
         if ($there !== []) {
             return $there;
@@ -223,21 +221,20 @@ final class HandStates
         }
 
         // The position has no finger for it: an open string serves.
-        return array_values(array_filter($kept, static fn (array $option): bool => $option[1] === 0));
+        return array_values(array_filter($kept, static fn (StopOption $option): bool => $option->stop->isOpen()));
     }
 
-    /** @param array{int, int, int, int, string} $option */
-    private function stepsOfFirst(array $option, Pitch $pitch): int
+    private function stepsOfFirst(Stop $stop, Pitch $pitch): int
     {
-        return $pitch->step() - $this->strings->steps[$option[0]] - $option[1] + 1;
+        return $pitch->step() - $this->strings->steps[$stop->string] - $stop->finger + 1;
     }
 
-    private static function isShape(string $asked, string $shape, int $finger): bool
+    private static function isShape(string $asked, FingerShape $shape): bool
     {
         return match ($asked) {
-            'low' => $shape === 'low' || $shape === 'back',
-            'high' => $shape === 'high',
-            'x' => $shape === 'forward' || $shape === 'back',
+            'low' => $shape === FingerShape::Low || $shape === FingerShape::Back,
+            'high' => $shape === FingerShape::High,
+            'x' => $shape->isExtension(),
             default => true,
         };
     }

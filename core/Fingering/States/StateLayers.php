@@ -16,7 +16,7 @@ final class StateLayers
     public array $layers = [];
     /** @var array<string, int> numbers by key */
     private array $numbers = [];
-    /** @var WeakMap<StateOptions, array{list<int>, list<list<array{int, int, int, string}>>}> */
+    /** @var WeakMap<StateOptions, array{list<int>, list<list<Stop>>}> */
     private WeakMap $known;
     /** @var array<string, list<int>> hand states of open strings, by all they depend on */
     private array $opened = [];
@@ -56,7 +56,7 @@ final class StateLayers
     /**
      * The hand states that stop a note, by number, and the open strings that depend on where the hand was.
      *
-     * @return array{list<int>, list<list<array{int, int, int, string}>>}
+     * @return array{list<int>, list<list<Stop>>}
      */
     private function stopped(StateOptions $options): array
     {
@@ -67,10 +67,10 @@ final class StateLayers
         }
         $numbers = $opens = [];
         foreach ($options->states as $state) {
-            if ($state['frame'] !== null) {
-                $numbers[] = $this->number(HandState::stopped($state['frame'], $state['stops']));
+            if ($state->frame !== null) {
+                $numbers[] = $this->number(HandState::stopped($state->frame, $state->stops));
             } else {
-                $opens[] = $state['stops'];
+                $opens[] = $state->stops;
             }
         }
         $this->known[$options] = [$numbers, $opens];
@@ -81,7 +81,7 @@ final class StateLayers
     /**
      * Open strings: the hand stays as it was, with its memory; or goes where the next stopped note can use it.
      *
-     * @param list<array{int, int, int, string}> $stops
+     * @param list<Stop> $stops
      * @param list<int> $before hand states of the layer before
      * @return list<int> hand states by number
      */
@@ -90,7 +90,7 @@ final class StateLayers
         $states = [];
         $forgets = $this->events[$layer]->lasts > $this->settings->memorySeconds;
         $frames = $this->nextFrames($layer);
-        $alike = implode(',', $before) . ($forgets ? '|' : '/') . implode(',', array_column($stops, 0)) . '|' . implode(',', $frames);
+        $alike = implode(',', $before) . ($forgets ? '|' : '/') . implode(',', array_column($stops, 'string')) . '|' . implode(',', $frames);
         if (isset($this->opened[$alike])) {
             return $this->opened[$alike];
         }

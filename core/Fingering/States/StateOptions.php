@@ -7,7 +7,7 @@ namespace UprightPencil\Fingering\States;
 /** The hand states possible at one moment. */
 final readonly class StateOptions
 {
-    /** @param list<array{stops: list<array{int, int, int, string}>, frame: int|null}> $states */
+    /** @param list<StopSet> $states */
     public function __construct(public array $states, public Playability $answer)
     {
     }
@@ -17,8 +17,8 @@ final readonly class StateOptions
     {
         $frames = [];
         foreach ($this->states as $state) {
-            if ($state['frame'] !== null) {
-                $frames[$state['frame']] = true;
+            if ($state->frame !== null) {
+                $frames[$state->frame] = true;
             }
         }
 

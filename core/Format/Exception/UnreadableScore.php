@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format\Exception;
 
+use UprightPencil\Exception\UprightPencilException;
+
 /** A file that cannot be read as a score. The message is one sentence for the user. */
-final class UnreadableScore extends \RuntimeException
+final class UnreadableScore extends \RuntimeException implements UprightPencilException
 {
     public static function isEmpty(): self
     {

@@ -34,12 +34,11 @@ final class PartReader
     public array $oddities = [];
 
     /**
-     * @param array{name: string, abbreviation: string, sound: string} $label from the part list
      * @param TimeGrid $grid of the whole score
      */
     public function __construct(
         private readonly string $id,
-        private readonly array $label,
+        private readonly PartLabel $label,
         private readonly Limits $limits,
         private readonly TimeGrid $grid,
     ) {
@@ -59,7 +58,7 @@ final class PartReader
             $staves = max($staves, $attributes === null ? 1 : (int) Xml::text($attributes, 'staves'));
             break;
         }
-        $this->noteReader = new NoteReader($this->label['name'], $staves > 1);
+        $this->noteReader = new NoteReader($this->label->name, $staves > 1);
         $index = 0;
         foreach (Xml::children($element) as $measure) {
             if ($measure->nodeName !== 'measure') {
@@ -84,16 +83,16 @@ final class PartReader
             $this->oddity('A slur ends here that never began; it is left out of the bowing.', $position);
         }
         $instrument = InstrumentNames::recognise(
-            $this->label['name'],
-            $this->label['abbreviation'],
-            $this->label['sound'],
+            $this->label->name,
+            $this->label->abbreviation,
+            $this->label->sound,
             $this->clef,
         );
 
         return new Part(
             $this->id,
-            $this->label['name'],
-            $this->label['abbreviation'],
+            $this->label->name,
+            $this->label->abbreviation,
             $instrument,
             $index,
             $this->notes,
@@ -190,16 +189,16 @@ final class PartReader
     private function lengthOf(string $text, string $measure): Fraction
     {
         if (!is_numeric($text) || (float) $text < 0 || (float) $text > 1e9) {
-            throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
+            throw UnreadableScore::badDuration($this->label->name, $measure, $text);
         }
         $duration = ctype_digit($text)
             ? Fraction::of((int) $text, $this->divisions)
             : Fraction::of((int) round((float) $text * 10080), $this->divisions * 10080);
         if ($duration->isMoreThan(Fraction::of($this->limits->quarters))) {
-            throw UnreadableScore::badDuration($this->label['name'], $measure, $text);
+            throw UnreadableScore::badDuration($this->label->name, $measure, $text);
         }
         if (!$this->grid->takes($duration)) {
-            throw UnreadableScore::isTooFine($this->label['name'], $measure);
+            throw UnreadableScore::isTooFine($this->label->name, $measure);
         }
 
         return $duration;
@@ -212,7 +211,7 @@ final class PartReader
             ? Fraction::of((int) round((float) $text), $this->divisions)
             : Fraction::zero();
 
-        return $this->grid->takes($offset) ? $offset : throw UnreadableScore::isTooFine($this->label['name'], $measure);
+        return $this->grid->takes($offset) ? $offset : throw UnreadableScore::isTooFine($this->label->name, $measure);
     }
 
     private function attributes(DOMElement $attributes, MeasureDraft $draft): void
@@ -222,7 +221,7 @@ final class PartReader
                 case 'divisions':
                     $text = trim($child->textContent);
                     if (!is_numeric($text) || (float) $text < 1 || (float) $text > 1_000_000) {
-                        throw UnreadableScore::badDivisions($this->label['name'], $draft->number, $text);
+                        throw UnreadableScore::badDivisions($this->label->name, $draft->number, $text);
                     }
                     $this->divisions = (int) round((float) $text);
                     break;
@@ -257,7 +256,7 @@ final class PartReader
         $sum = (int) array_sum(array_map(intval(...), explode('+', $beats)));
         $isUnit = in_array((int) $unit, [1, 2, 4, 8, 16, 32, 64], true);
         if ($sum < 1 || !$isUnit || 4 * $sum / (int) $unit > $this->limits->quarters) {
-            throw UnreadableScore::badMeter($this->label['name'], $measure, "{$beats}/{$unit}");
+            throw UnreadableScore::badMeter($this->label->name, $measure, "{$beats}/{$unit}");
         }
 
         return Meter::of($sum, (int) $unit);

@@ -63,9 +63,9 @@ final readonly class ScoreReader
                 throw UnreadableScore::hasTooManyParts(count($labels), $this->limits->parts);
             }
             $id = $element->getAttribute('id');
-            $label = $labels[$id] ?? ['name' => '', 'abbreviation' => '', 'sound' => ''];
-            if ($label['name'] === '') {
-                $label['name'] = 'Part ' . (count($parts) + 1);
+            $label = $labels[$id] ?? new PartLabel('', '', '');
+            if ($label->name === '') {
+                $label = $label->named('Part ' . (count($parts) + 1));
             }
             $reader = new PartReader($id, $label, $this->limits, $grid);
             $parts[] = $reader->read($element, $drafts);
@@ -151,7 +151,7 @@ final readonly class ScoreReader
         }
     }
 
-    /** @return array<string, array{name: string, abbreviation: string, sound: string}> */
+    /** @return array<string, PartLabel> */
     private function labels(DOMElement $root): array
     {
         $labels = [];
@@ -161,11 +161,11 @@ final readonly class ScoreReader
                 continue;
             }
             $instrument = Xml::child($part, 'score-instrument');
-            $labels[$part->getAttribute('id')] = [
-                'name' => $this->cut(trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name')))),
-                'abbreviation' => $this->cut((string) Xml::text($part, 'part-abbreviation')),
-                'sound' => $instrument === null ? '' : $this->cut((string) Xml::text($instrument, 'instrument-sound')),
-            ];
+            $labels[$part->getAttribute('id')] = new PartLabel(
+                $this->cut(trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name')))),
+                $this->cut((string) Xml::text($part, 'part-abbreviation')),
+                $instrument === null ? '' : $this->cut((string) Xml::text($instrument, 'instrument-sound')),
+            );
         }
 
         return $labels;

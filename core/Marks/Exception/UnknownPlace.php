@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Marks\Exception;
 
+use UprightPencil\Exception\UprightPencilException;
+
 /** A place no note is at. The message is a sentence for the user, without a capital: it follows a line number. */
-final class UnknownPlace extends \RuntimeException
+final class UnknownPlace extends \RuntimeException implements UprightPencilException
 {
     public static function notAPlace(string $text): self
     {

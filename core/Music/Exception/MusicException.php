@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Music\Exception;
 
+use UprightPencil\Exception\UprightPencilException;
+
 /** Something that is not a number, a pitch or a place. The message is a sentence for the user. */
-final class MusicException extends \InvalidArgumentException
+final class MusicException extends \InvalidArgumentException implements UprightPencilException
 {
     public static function zeroDenominator(): self
     {
@@ -15,6 +17,11 @@ final class MusicException extends \InvalidArgumentException
     public static function isTooFine(): self
     {
         return new self('A length is a finer part of a quarter note than can be counted exactly.');
+    }
+
+    public static function noSuchPart(string $id): self
+    {
+        return new self("There is no part “{$id}” here.");
     }
 
     public static function notANumber(string $text): self

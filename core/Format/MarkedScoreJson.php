@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format;
 
+use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\NoteBow;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Fingering\Result\OtherFinger;
+use UprightPencil\Marks\Origin;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Score;
@@ -14,9 +18,29 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Plan\WhatIf;
 use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\Remedy;
 
-/** A worked-out score as the JSON that scripts read. The same plan gives the same bytes. */
+/**
+ * A worked-out score as the JSON that scripts read. The same plan gives the same bytes.
+ *
+ * Two of the fields are for the screens alone: a finger's words, and what of it should catch the eye.
+ *
+ * @phpstan-type Way array{text: string, lines: list<string>}
+ * @phpstan-type Future array{text: string, lines: list<string>, does: string}
+ * @phpstan-type ToldFlag array{code: value-of<FlagCode>, measure?: string, beat?: string, part?: string, note?: string,
+ *     text: string, ways: list<Way>}
+ * @phpstan-type BowChange array{beat: string, direction: value-of<Direction>, for: string, pass?: int}
+ * @phpstan-type Bow array{stroke: int, direction: value-of<Direction>, from?: float, to?: float, join: value-of<BowConnection>,
+ *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
+ * @phpstan-type FingerOption array{string: string, number: int, shape: value-of<FingerShape>, position: string, costs: float,
+ *     why: string, words?: string, named?: string}
+ * @phpstan-type Finger array{string: string, number: int, shape: value-of<FingerShape>, position: string, shift: bool, find?: string,
+ *     leaveDown: bool, leaveDownTo?: string, mayAlso?: string, slide: bool, laid: bool, semitones: int, origin: value-of<Origin>,
+ *     why?: string, others?: list<FingerOption>, words?: string, named?: string, bent?: true, reach?: true, frame?: int}
+ * @phpstan-type PrintedNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string,
+ *     duration: string, pitch: string|null}
+ */
 final readonly class MarkedScoreJson
 {
     public const FORMAT = 'upright-pencil/marked-score';
@@ -74,7 +98,7 @@ final readonly class MarkedScoreJson
         return $notes;
     }
 
-    /** @return array<string, mixed> what stands in the score, whatever is marked */
+    /** @return PrintedNote what stands in the score, whatever is marked */
     public function printed(Score $score, Note $note): array
     {
         $measure = $score->measures[$note->measure];
@@ -109,13 +133,19 @@ final readonly class MarkedScoreJson
         ];
     }
 
-    /** @return array{text: string, lines: list<string>, does: string} */
+    /** @return Future */
     public static function future(WhatIf $future): array
     {
         return ['text' => $future->text, 'lines' => $future->lines, 'does' => $future->does];
     }
 
-    /** @return array<string, mixed> */
+    /** @return Way */
+    public static function way(Remedy $way): array
+    {
+        return ['text' => $way->text, 'lines' => $way->lines];
+    }
+
+    /** @return ToldFlag */
     public static function flag(Flag $flag, Score $score): array
     {
         $json = ['code' => $flag->code->value];
@@ -130,16 +160,13 @@ final readonly class MarkedScoreJson
             $json['note'] = $flag->noteId;
         }
 
-        return $json + [
-            'text' => $flag->text,
-            'ways' => array_map(
-                static fn (Remedy $way): array => ['text' => $way->text, 'lines' => $way->lines],
-                $flag->ways,
-            ),
-        ];
+        $json['text'] = $flag->text;
+        $json['ways'] = array_map(self::way(...), $flag->ways);
+
+        return $json;
     }
 
-    /** @return array<string, mixed> */
+    /** @return Bow */
     public static function bow(Measure $measure, Note $note, NoteBow $bow): array
     {
         $json = ['stroke' => $bow->stroke, 'direction' => $bow->direction->value];
@@ -168,13 +195,13 @@ final readonly class MarkedScoreJson
         return $json;
     }
 
-    /** @return array<string, mixed> */
+    /** @return Finger with its reason and the other possibilities */
     public static function finger(NoteFinger $finger): array
     {
-        return self::hand($finger) + self::explained($finger);
+        return [...self::hand($finger), ...self::explained($finger)];
     }
 
-    /** @return array<string, mixed> the finger without its reason and the other possibilities */
+    /** @return Finger without its reason and the other possibilities */
     public static function hand(NoteFinger $finger): array
     {
         $json = [
@@ -202,7 +229,7 @@ final readonly class MarkedScoreJson
         return $json;
     }
 
-    /** @return array<string, mixed> */
+    /** @return array{why: string, others: list<FingerOption>} */
     private static function explained(NoteFinger $finger): array
     {
         return [

@@ -56,6 +56,14 @@ final class MarkKinds
         return array_merge(...array_map(static fn (string $kind): array => $kind::examples(), self::ALL));
     }
 
+    /** What a kind is called where it is told from others: "slur-to", "no-slurs". */
+    public static function nameOf(MarkKind $kind): string
+    {
+        $name = substr((string) strrchr($kind::class, '\\'), 1);
+
+        return strtolower((string) preg_replace('~(?<!^)[A-Z]~', '-$0', $name));
+    }
+
     /** Reads the words of one mark of a pencil line; null when they are no mark's. */
     public static function read(string $words): ?MarkKind
     {

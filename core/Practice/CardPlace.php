@@ -16,4 +16,10 @@ final readonly class CardPlace
     public function __construct(public int $finger, public FingerShape $shape, public int $semitones, public float $mm)
     {
     }
+
+    /** The finger as the card shows it: reached places are marked x. */
+    public function words(): string
+    {
+        return $this->shape->isExtension() ? $this->shape->words($this->finger) : (string) $this->finger;
+    }
 }

@@ -148,8 +148,7 @@ final class FingerPrinting
         }
         $known = $this->lastShape[$finger->number] ?? null;
         $contradicts = $known !== null && $known !== $finger->shape;
-        $isAltered = $finger->shape->isExtension()
-            || ($finger->number !== 2 && in_array($finger->shape, [FingerShape::Low, FingerShape::High], true));
+        $isAltered = $finger->shape->isAltered($finger->number);
         $key = $finger->number . $finger->shape->value;
         if ($isAltered && !isset($this->shown[$key])) {
             $this->shown[$key] = true;

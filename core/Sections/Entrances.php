@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UprightPencil\Sections;
 
-use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -18,7 +17,7 @@ final readonly class Entrances
 
     /**
      * @param list<Part> $parts
-     * @return list<array{part: string, onset: Fraction, measure: int, beat: Fraction}> in playing order of the page
+     * @return list<Entrance> in playing order of the page
      */
     public function of(array $parts): array
     {
@@ -29,17 +28,13 @@ final readonly class Entrances
                 $measure = $this->score->measures[$event->measure];
                 $rest = $end === null ? null : $event->onset->minus($end);
                 if ($rest === null || $rest->compare($measure->meter->length()) >= 0) {
-                    $entrances[] = [
-                        'part' => $part->id,
-                        'onset' => $event->onset,
-                        'measure' => $event->measure,
-                        'beat' => $measure->meter->beatAt($event->offset),
-                    ];
+                    $beat = $measure->meter->beatAt($event->offset);
+                    $entrances[] = new Entrance($part->id, $event->onset, $event->measure, $beat);
                 }
                 $end = $event->end();
             }
         }
-        usort($entrances, static fn (array $a, array $b): int => $a['onset']->compare($b['onset']));
+        usort($entrances, static fn (Entrance $a, Entrance $b): int => $a->onset->compare($b->onset));
 
         return $entrances;
     }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace UprightPencil\Sections;
 
-use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -21,7 +20,7 @@ final readonly class Unisons
 
     /**
      * @param list<Part> $parts
-     * @return list<array{onset: Fraction, measure: int, name: string, parts: list<string>, isUnison: bool}>
+     * @return list<Unison> in playing order of the page
      */
     public function of(array $parts): array
     {
@@ -43,16 +42,11 @@ final readonly class Unisons
         $shared = [];
         foreach ($moments as ['onset' => $onset, 'measure' => $measure, 'name' => $name, 'at' => $at]) {
             if (count($at) > 1) {
-                $shared[] = [
-                    'onset' => $onset,
-                    'measure' => $measure,
-                    'name' => $name,
-                    'parts' => array_map(strval(...), array_keys($at)),
-                    'isUnison' => count(array_unique($at)) === 1,
-                ];
+                $parts = array_map(strval(...), array_keys($at));
+                $shared[] = new Unison($onset, $measure, $name, $parts, count(array_unique($at)) === 1);
             }
         }
-        usort($shared, static fn (array $a, array $b): int => $a['onset']->compare($b['onset']) ?: $a['name'] <=> $b['name']);
+        usort($shared, static fn (Unison $a, Unison $b): int => $a->onset->compare($b->onset) ?: $a->name <=> $b->name);
 
         return $shared;
     }

@@ -16,7 +16,10 @@ use App\Plans\ParsedScores;
 use App\Plans\SectionPlanner;
 use Database\Seeders\DatabaseSeeder;
 use Tests\Support\Passage;
+use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Bowing\Settings\LongNotes;
 use UprightPencil\Marks\Mark as CoreMark;
+use UprightPencil\Settings\Profile;
 
 /** What the application makes of a score, keeps of it, and says about it. */
 final class UnderstandingTest extends FeatureTestCase
@@ -99,9 +102,9 @@ final class UnderstandingTest extends FeatureTestCase
         $this->director->update(['settings' => ['profile' => 'advanced', 'schools' => ['bow' => 'downbeat', 'long' => 'sideways']]]);
         $options = app(SectionPlanner::class)->options($section->refresh());
 
-        self::assertSame('advanced', $options->profile);
-        self::assertSame('downbeat', $options->school('bow'));
-        self::assertSame('together', $options->school('long'), 'what is no school is passed over');
+        self::assertSame(Profile::Advanced, $options->profile);
+        self::assertSame(BowSchool::Downbeat, $options->bowSettings()->school);
+        self::assertSame(LongNotes::Together, $options->bowSettings()->longNotes, 'what is no school is passed over');
     }
 
     public function testTheDifferenceOfTwoListsIsWhatCameAndWhatWent(): void

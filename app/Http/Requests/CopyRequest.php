@@ -5,23 +5,13 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use App\Models\Section;
-use Illuminate\Auth\Access\Response;
-use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Support\Facades\Gate;
 use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Music\Fraction;
 
 /** A stretch whose marks are carried elsewhere: moments are quarter notes from the start of the score, as fractions. */
-final class CopyRequest extends FormRequest
+final class CopyRequest extends SectionRequest
 {
-    public function authorize(): Response
-    {
-        $section = $this->route('section');
-
-        return $section instanceof Section ? Gate::inspect('edit', $section->piece) : Response::denyAsNotFound();
-    }
-
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         $moment = ['required', 'string', 'regex:~^\d{1,6}(/[1-9]\d{0,3})?$~D'];

@@ -4,22 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\Section;
-use Illuminate\Auth\Access\Response;
-use Illuminate\Foundation\Http\FormRequest;
-use Illuminate\Support\Facades\Gate;
-
 /** Marks to put (as pencil lines) and to take away (by key). */
-final class MarkRequest extends FormRequest
+final class MarkRequest extends SectionRequest
 {
-    public function authorize(): Response
-    {
-        $section = $this->route('section');
+    protected const ABILITY = 'propose';
 
-        return $section instanceof Section ? Gate::inspect('propose', $section->piece) : Response::denyAsNotFound();
-    }
-
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [

@@ -24,6 +24,12 @@ enum FingerShape: string
         return $this === self::Back || $this === self::Forward;
     }
 
+    /** Whether a finger is out of its usual place; the second finger of violin and viola has two usual ones. */
+    public function isAltered(int $finger): bool
+    {
+        return $this->isExtension() || ($finger !== 2 && ($this === self::Low || $this === self::High));
+    }
+
     /** The finger in the words of a pencil line: "low 2", "x4", "0". */
     public function words(int $finger): string
     {

@@ -35,10 +35,16 @@ final readonly class Fingerboard
         return new self($lengths[$size] ?? array_values($lengths)[0]);
     }
 
+    /** How far along the string a place lies: 0 the nut, 1 the bridge. */
+    public static function share(float $semitones): float
+    {
+        return 1 - 2 ** (-$semitones / 12);
+    }
+
     /** Millimetres from the nut to a place this many semitones above the open string. */
     public function mm(float $semitones): float
     {
-        return $this->length * (1 - 2 ** (-$semitones / 12));
+        return $this->length * self::share($semitones);
     }
 
     /** Millimetres between two places on a string. */

@@ -114,6 +114,24 @@ final readonly class Hand
     }
 
     /**
+     * The places a finger can take about its own, from the lowest to the highest, in the words of a pencil line.
+     *
+     * @return list<string>
+     */
+    public function placesOf(int $finger): array
+    {
+        $places = [];
+        foreach (self::SHAPES[$this->kind === 'bass' && $this->bassHand === BassHand::OneToFour ? 'bass 1234' : $this->kind] as $shape) {
+            if ($shape[0] === $finger) {
+                $places[$shape[1]] = $shape[2]->words($finger);
+            }
+        }
+        ksort($places);
+
+        return array_values($places);
+    }
+
+    /**
      * Fingers that reach a place on a string.
      *
      * @param int $semitones above the open string, at least 1

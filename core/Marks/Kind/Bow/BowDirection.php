@@ -35,7 +35,7 @@ final readonly class BowDirection implements MarkKind
 
     public function plainWords(): string
     {
-        return $this->direction->value . ' bow';
+        return $this->direction === Direction::Down ? '⊓ down bow' : 'V up bow';
     }
 
     public function slot(): Slot

@@ -35,7 +35,7 @@ final readonly class Change implements MarkKind
 
     public function plainWords(): string
     {
-        return 'change to ' . $this->direction->value;
+        return "change to {$this->direction->value} inside the note";
     }
 
     public function slot(): Slot

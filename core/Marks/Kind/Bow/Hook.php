@@ -12,6 +12,11 @@ final readonly class Hook extends PlainMark
 {
     protected const WORDS = 'hook';
 
+    public function plainWords(): string
+    {
+        return 'same bow again, stop between';
+    }
+
     public function slot(): Slot
     {
         return Slot::Connection;

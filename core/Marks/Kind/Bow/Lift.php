@@ -13,6 +13,11 @@ final readonly class Lift extends PlainMark
 {
     protected const WORDS = 'lift';
 
+    public function plainWords(): string
+    {
+        return 'comma before: lift and set again';
+    }
+
     public function slot(): Slot
     {
         return Slot::Connection;

@@ -12,6 +12,11 @@ final readonly class NoSign extends PlainMark
 {
     protected const WORDS = 'no sign';
 
+    public function plainWords(): string
+    {
+        return 'cross out the printed sign';
+    }
+
     public function slot(): Slot
     {
         return Slot::Sign;

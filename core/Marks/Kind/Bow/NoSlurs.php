@@ -13,6 +13,11 @@ final readonly class NoSlurs extends PlainMark
 {
     protected const WORDS = 'no slurs';
 
+    public function plainWords(): string
+    {
+        return 'cross out the slur';
+    }
+
     public function slot(): Slot
     {
         return Slot::Slur;

@@ -13,6 +13,11 @@ final readonly class Retake extends PlainMark
 {
     protected const WORDS = 'retake';
 
+    public function plainWords(): string
+    {
+        return 'comma before: carry the bow back';
+    }
+
     public function slot(): Slot
     {
         return Slot::Connection;

@@ -32,7 +32,7 @@ final readonly class SlurTo implements MarkKind
 
     public function plainWords(): string
     {
-        return 'slur';
+        return "slur to {$this->place}";
     }
 
     public function slot(): Slot

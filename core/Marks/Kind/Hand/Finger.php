@@ -41,7 +41,7 @@ final readonly class Finger implements MarkKind
 
     public function plainWords(): string
     {
-        return $this->words();
+        return $this->number === 0 ? 'open string' : "finger {$this->words()}";
     }
 
     public function slot(): Slot

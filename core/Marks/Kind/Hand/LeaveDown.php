@@ -12,6 +12,11 @@ final readonly class LeaveDown extends PlainMark
 {
     protected const WORDS = 'leave down';
 
+    public function plainWords(): string
+    {
+        return 'leave the finger down';
+    }
+
     public function slot(): Slot
     {
         return Slot::LeaveDown;

@@ -32,7 +32,7 @@ final readonly class OnString implements MarkKind
 
     public function plainWords(): string
     {
-        return "on the {$this->string} string";
+        return "on {$this->string} string";
     }
 
     public function slot(): Slot

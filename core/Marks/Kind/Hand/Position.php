@@ -39,7 +39,7 @@ final readonly class Position implements MarkKind
 
     public function plainWords(): string
     {
-        return $this->words();
+        return "position {$this->words()}";
     }
 
     public function slot(): Slot

@@ -12,6 +12,11 @@ final readonly class Slide extends PlainMark
 {
     protected const WORDS = 'slide';
 
+    public function plainWords(): string
+    {
+        return 'the same finger slides';
+    }
+
     public function slot(): Slot
     {
         return Slot::Slide;

@@ -16,7 +16,7 @@ final readonly class Courtesy extends PlainMark implements StandingMark
 
     public function plainWords(): string
     {
-        return 'courtesy accidental';
+        return 'write the accidental once more, in parentheses';
     }
 
     public function slot(): Slot

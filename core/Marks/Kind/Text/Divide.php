@@ -14,6 +14,11 @@ final readonly class Divide extends PlainMark implements StandingMark
 {
     protected const WORDS = 'divide';
 
+    public function plainWords(): string
+    {
+        return 'divided: outside the top note, inside the rest';
+    }
+
     public function slot(): Slot
     {
         return Slot::Divide;

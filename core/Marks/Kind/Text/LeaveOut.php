@@ -14,6 +14,11 @@ final readonly class LeaveOut extends PlainMark implements StandingMark
 {
     protected const WORDS = 'leave out';
 
+    public function plainWords(): string
+    {
+        return 'leave this note out';
+    }
+
     public function slot(): Slot
     {
         return Slot::LeaveOut;

@@ -32,7 +32,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->prepend([SaysTime::class, NamesRequest::class]);
         $middleware->web(replace: [LaravelsStartSession::class => StartSession::class]);
         // Guests have no session to hold a token: see SameOrigin.
-        $middleware->validateCsrfTokens(except: ['api/session', 'api/first', 'api/password', 'api/password/letter', 'api/invitation/*/letter']);
+        $middleware->validateCsrfTokens(except: ['api/v1/session', 'api/v1/first', 'api/v1/password', 'api/v1/password/letter', 'api/v1/invitation/*/letter']);
         $middleware->redirectGuestsTo('/sign-in');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

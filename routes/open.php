@@ -9,7 +9,7 @@ use Illuminate\Support\Facades\Route;
 
 Route::get('up', HealthController::class);
 
-Route::prefix('api/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->group(static function (): void {
+Route::prefix('api/v1/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->group(static function (): void {
     Route::get('/', [StudentController::class, 'show']);
     Route::get('page', [StudentController::class, 'page']);
     Route::get('download.{ending}', [StudentController::class, 'download']);

@@ -51,7 +51,7 @@ $work = match ($suite) {
     default => [
         ['name' => 'static checks', 'command' => ["{$root}/pencil", 'static'], 'environment' => []],
         ...files($root, 'Browser', $more),
-        ['name' => 'core and feature', 'command' => [...$phpunit, '--testsuite', 'core,feature'], 'environment' => []],
+        ['name' => 'core, feature and contract', 'command' => [...$phpunit, '--testsuite', 'core,feature,contract'], 'environment' => []],
         $feature((new Tests\Support\Postgres())->start()),
         ...files($root, 'Hard', $more),
         ['name' => 'interface', 'command' => ['npx', '--no-install', 'vitest', 'run'], 'environment' => []],

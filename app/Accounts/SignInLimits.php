@@ -45,11 +45,19 @@ final readonly class SignInLimits
         Cookie::queue(Cookie::make(self::COOKIE, self::mark($user->email), self::MINUTES, sameSite: 'lax'));
     }
 
+    /** What a browser that signed in here before shows; empty for others. */
+    private static function known(Request $request): string
+    {
+        $cookie = $request->cookie(self::COOKIE);
+
+        return is_string($cookie) ? $cookie : '';
+    }
+
     /** @return array<key-of<self::TRIES>, string> */
     private function keys(Request $request, string $email): array
     {
         $account = self::mark($email);
-        if (hash_equals($account, (string) $request->cookie(self::COOKIE))) {
+        if (hash_equals($account, self::known($request))) {
             return ['known' => "sign-in:known:{$account}:" . sha1((string) $request->cookies->get(self::COOKIE))];
         }
 

@@ -10,10 +10,14 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 
-/** Where somebody is signed in, read from the table of sessions. */
+/**
+ * Where somebody is signed in, read from the table of sessions.
+ *
+ * @phpstan-type SignIn array{when: string, what: string, here: bool}
+ */
 final class SignIns
 {
-    /** @return list<array{when: string, what: string, here: bool}> the newest first */
+    /** @return list<SignIn> the newest first */
     public function of(User $user, string $current): array
     {
         return array_values($this->sessions($user)->orderByDesc('last_activity')->limit(20)->get()->map(static fn (object $row): array => [

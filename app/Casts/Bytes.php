@@ -23,9 +23,11 @@ final class Bytes implements CastsAttributes
             return (string) stream_get_contents($value);
         }
 
-        return is_string($value) && str_starts_with($value, '\\x') && $this->isHexadecimal($model)
-            ? (string) hex2bin(substr($value, 2))
-            : $value;
+        if (!is_string($value)) {
+            return null;
+        }
+
+        return str_starts_with($value, '\\x') && $this->isHexadecimal($model) ? (string) hex2bin(substr($value, 2)) : $value;
     }
 
     /** @param array<string, mixed> $attributes */

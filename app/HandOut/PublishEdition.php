@@ -31,7 +31,7 @@ final readonly class PublishEdition
         $pages = $this->pages($section);
         $density = $this->plans->options($section)->density;
 
-        return DB::transaction(function () use ($section, $user, $musicXml, $list, $pages, $density): Edition {
+        return DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $density): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */

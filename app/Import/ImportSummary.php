@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Import;
 
 use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Oddity;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -12,7 +13,16 @@ use UprightPencil\Plan\Planner;
 use UprightPencil\Review\Flag;
 use UprightPencil\Roadmap\Roadmap;
 
-/** What was understood of a score, in words a director can check before keeping it. */
+/**
+ * What was understood of a score, in words a director can check before keeping it.
+ *
+ * @phpstan-import-type ToldFlag from MarkedScoreJson
+ * @phpstan-type UnderstoodPart array{id: string, name: string, instrument: value-of<Instrument>, measures: int, notes: int}
+ * @phpstan-type Summary array{title: string, measures: int, pickup: bool, key: string, meter: string, tempo: int|null, roadmap: string,
+ *     straight: bool, parts: list<UnderstoodPart>, oddities: list<string>, flags: list<ToldFlag>}
+ * @phpstan-type Understanding array{token: string, file: string, title: string, measures: int, pickup: bool, key: string, meter: string,
+ *     tempo: int|null, roadmap: string, straight: bool, parts: list<UnderstoodPart>, oddities: list<string>, flags: list<ToldFlag>}
+ */
 final readonly class ImportSummary
 {
     private const KEYS = [
@@ -30,7 +40,7 @@ final readonly class ImportSummary
         $lowest = null;
         foreach ($score->parts as $part) {
             $last = $part->notes[count($part->notes) - 1] ?? null;
-            $lowest = $last?->pitch ?? $lowest;
+            $lowest = $last === null ? $lowest : $last->pitch ?? $lowest;
         }
         foreach (explode(' or ', $both) as $name) {
             if ($lowest !== null && explode(' ', $name)[0] === $lowest->spoken()) {
@@ -41,7 +51,7 @@ final readonly class ImportSummary
         return $both;
     }
 
-    /** @return array<string, mixed> */
+    /** @return Summary */
     public function of(Score $score, string $fallbackTitle): array
     {
         $roadmap = Roadmap::of($score);

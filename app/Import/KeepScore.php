@@ -45,7 +45,7 @@ final readonly class KeepScore
             'revision' => 0,
         ];
 
-        return DB::transaction(function () use ($shelf, $prepared, $fields): Piece {
+        return DB::connection()->transaction(function () use ($shelf, $prepared, $fields): Piece {
             /** @var Piece $piece */
             $piece = $shelf->pieces()->create($fields);
             foreach ($prepared->sections as $section) {

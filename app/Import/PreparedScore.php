@@ -10,13 +10,17 @@ use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 
-/** A score read and taken apart, ready to be kept: strings and numbers only, so that it can be handed from one process to another. */
+/**
+ * A score read and taken apart, ready to be kept: strings and numbers only, so that it can be handed from one process to another.
+ *
+ * @phpstan-type PreparedSection array{part_id: string, name: string, instrument: string, position: int, source: string,
+ *     reading: string}
+ */
 final readonly class PreparedScore
 {
     /**
      * @param array<string, mixed> $summary what was understood, as {@see ImportSummary} tells it
-     * @param list<array{part_id: string, name: string, instrument: string, position: int, source: string, reading: string}> $sections
-     *     each part alone as MusicXML, and as read, both compressed
+     * @param list<PreparedSection> $sections each part alone as MusicXML, and as read, both compressed
      * @param int $readingVersion {@see ParsedScores::version()} of the process that read it
      */
     private function __construct(public array $summary, public array $sections, public int $readingVersion)
@@ -61,6 +65,12 @@ final readonly class PreparedScore
             return null;
         }
 
-        return new self($data[0], $data[1], $data[2]);
+        /** @var list<PreparedSection> $sections packed by this very class */
+        $sections = array_values($data[1]);
+
+        /** @var array<string, mixed> $summary */
+        $summary = $data[0];
+
+        return new self($summary, $sections, $data[2]);
     }
 }

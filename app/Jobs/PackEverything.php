@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Keeping\Packer;
+use App\Models\Errand;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -31,7 +32,9 @@ final class PackEverything implements ShouldQueue
         }
         // One file of each director's is kept: the newest.
         $before = $errand->newQuery()->where('user_id', $errand->user_id)->where('kind', 'pack')->where('id', '<', $errand->id);
-        foreach ($before->whereNotNull('file')->get() as $older) {
+        /** @var list<Errand> $earlier */
+        $earlier = $before->whereNotNull('file')->get()->all();
+        foreach ($earlier as $older) {
             $disk->delete((string) $older->file);
             $older->update(['file' => null]);
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Models\User;
+use Illuminate\Auth\Passwords\PasswordBroker;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\Password;
@@ -34,6 +35,7 @@ final class SendPasswordLetter implements ShouldQueue
         // Until its owner chooses a password nobody knows this one.
         $user ??= User::query()->create(['name' => Str::before($email, '@'), 'email' => $email, 'password' => Str::random(60)]);
         $broker = Password::broker();
+        assert($broker instanceof PasswordBroker);
         if ($broker->getRepository()->recentlyCreatedToken($user)) {
             return;
         }

@@ -51,7 +51,7 @@ final readonly class Packer
             'shelves' => $shelves->map(static fn (Shelf $shelf): array => $shelf->only('name', 'note', 'kind', 'settings'))->all(),
             'pieces' => [],
         ];
-        $places = array_flip($shelves->pluck('id')->all());
+        $places = array_flip($shelves->map(static fn (Shelf $shelf): int => $shelf->id)->all());
         foreach ($ids as $done => $id) {
             if (!$tell($done, count($ids))) {
                 $zip->close();

@@ -137,8 +137,10 @@ final readonly class Unpacker
             $piece->update(['archived_at' => self::time($row['archived'] ?? null), 'tempos' => self::tempos($row['tempos'] ?? null)]);
             $sections = $piece->sections()->get()->keyBy('part_id');
             foreach (is_array($row['parts'] ?? null) ? $row['parts'] : [] as $part) {
-                $section = is_array($part) ? $sections->get(self::text($part, 'id', 64)) : null;
-                $section?->update([
+                if (!is_array($part)) {
+                    continue;
+                }
+                $sections->get(self::text($part, 'id', 64))?->update([
                     'density' => Density::tryFrom(self::text($part, 'density', 20))?->value,
                     'bowed_at' => self::time($part['bowed'] ?? null),
                     'fingered_at' => self::time($part['fingered'] ?? null),

@@ -34,22 +34,22 @@ final readonly class ChangeMarks
      */
     public function change(Section $section, User $user, array $puts, array $takes, int $seen, string $label): ?Change
     {
-        return DB::transaction(function () use ($section, $user, $puts, $takes, $seen, $label): ?Change {
+        return DB::connection()->transaction(function () use ($section, $user, $puts, $takes, $seen, $label): ?Change {
             $piece = $this->lock($section->piece_id);
             $keys = [...$takes, ...array_map(static fn (CoreMark $mark): string => $mark->key(), $puts)];
-            $rows = $section->marks()->whereIn('key', $keys)->get()->keyBy('key');
+            /** @var array<string, Mark> $rows */
+            $rows = $section->marks()->whereIn('key', $keys)->get()->keyBy('key')->all();
             $steps = [];
             foreach ($takes as $key) {
-                $row = $rows->get($key);
-                if ($row instanceof Mark) {
+                $row = $rows[$key] ?? null;
+                if ($row !== null) {
                     $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $row->body, 'after' => null];
                 }
             }
             $time = Carbon::now()->toIso8601String();
             foreach ($puts as $mark) {
                 $key = $mark->key();
-                $row = $rows->get($key);
-                $before = $row instanceof Mark ? $row->body : null;
+                $before = isset($rows[$key]) ? $rows[$key]->body : null;
                 $after = MarksJson::toRecord($mark->author === '' ? $mark->by($user->name, $time, (string) $user->id) : $mark);
                 $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $before, 'after' => $after];
             }
@@ -71,7 +71,7 @@ final readonly class ChangeMarks
      */
     public function turnBack(Piece $piece, User $user, string $kind): ?Change
     {
-        return DB::transaction(function () use ($piece, $user, $kind): ?Change {
+        return DB::connection()->transaction(function () use ($piece, $user, $kind): ?Change {
             $piece = $this->lock($piece->id);
             $target = (new UndoStack($piece, $user))->next($kind);
             if ($target === null) {
@@ -92,7 +92,7 @@ final readonly class ChangeMarks
             $this->refuseWhatOnesRightNoLongerReaches($piece, $user, $steps);
             $section = $target->section_id === null ? null : Section::query()->find($target->section_id);
 
-            return $this->apply($piece, $section, $user, array_values($steps), $kind, $target->id, $target->label);
+            return $this->apply($piece, $section, $user, $steps, $kind, $target->id, $target->label);
         }, self::TRIES);
     }
 
@@ -104,7 +104,7 @@ final readonly class ChangeMarks
      */
     private function refuseWhatOnesRightNoLongerReaches(Piece $piece, User $user, array $steps): void
     {
-        if (in_array($piece->roleOf($user), ['own', 'edit'], true)) {
+        if ($piece->roleOf($user)?->mayEdit() === true) {
             return;
         }
         foreach ($steps as $step) {

@@ -31,11 +31,11 @@ final readonly class UndoStack
     {
         [$done, $undone] = $this->stacks();
         [$undo, $redo] = [array_pop($done), array_pop($undone)];
-        $labels = Change::query()->whereIn('id', array_filter([$undo, $redo]))->pluck('label', 'id');
+        $changes = Change::query()->whereIn('id', array_filter([$undo, $redo]))->get(['id', 'label'])->keyBy('id');
 
         return [
-            'undo' => $undo === null ? null : $labels[$undo],
-            'redo' => $redo === null ? null : $labels[$redo],
+            'undo' => $undo === null ? null : $changes->get($undo)?->label,
+            'redo' => $redo === null ? null : $changes->get($redo)?->label,
         ];
     }
 
@@ -43,7 +43,7 @@ final readonly class UndoStack
     private function stacks(): array
     {
         $entries = Change::query()->where('piece_id', $this->piece->id)->where('user_id', $this->user->id)
-            ->orderByDesc('id')->limit(self::DEPTH)->toBase()->get(['id', 'kind', 'target_id'])->reverse();
+            ->latest('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
         $done = $undone = [];
         foreach ($entries as $entry) {
             switch ($entry->kind) {

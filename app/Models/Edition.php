@@ -53,7 +53,7 @@ final class Edition extends Model
         return count($chairs) === 1 ? [] : array_map(strval(...), array_keys($chairs));
     }
 
-    /** @return list<string> how many fingers there are pages with */
+    /** @return list<value-of<Density>> how many fingers there are pages with */
     public function densities(): array
     {
         $kept = $this->kept();
@@ -91,7 +91,10 @@ final class Edition extends Model
     {
         $pages = $this->pages === null ? null : json_decode((string) gzuncompress($this->pages), true);
 
-        return is_array($pages) ? $pages : [];
+        /** @var array<string, array{musicxml: string, list: list<string>}> $kept as {@see \App\HandOut\PublishEdition} made them */
+        $kept = is_array($pages) ? $pages : [];
+
+        return $kept;
     }
 
     protected function casts(): array

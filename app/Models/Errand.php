@@ -14,8 +14,8 @@ use Illuminate\Support\Carbon;
  *
  * @property int $id
  * @property int $user_id
- * @property string $kind pack or unpack
- * @property string $state waits, works, done, stopped or failed
+ * @property 'pack'|'unpack' $kind
+ * @property 'waits'|'works'|'done'|'stopped'|'failed' $state
  * @property int $done
  * @property int $total
  * @property string|null $says the sentence at its end

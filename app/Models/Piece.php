@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Casts\Bytes;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -28,6 +29,9 @@ use UprightPencil\Music\Score;
  * @property int $revision counts every change to its marks
  * @property array<string, float>|null $tempos the director's, in quarter notes a minute by measure number
  * @property Shelf $shelf
+ * @property-read User $owner
+ * @property-read Collection<int, Section> $sections in the order of the score
+ * @property-read Collection<int, Share> $shares
  * @property Carbon|null $archived_at
  * @property Carbon|null $deleted_at
  */
@@ -59,19 +63,28 @@ final class Piece extends Model
     /** @return HasMany<Section, $this> */
     public function sections(): HasMany
     {
-        return $this->hasMany(Section::class)->orderBy('position');
+        $sections = $this->hasMany(Section::class);
+        $sections->orderBy('position');
+
+        return $sections;
     }
 
     /** @return HasMany<Share, $this> */
     public function shares(): HasMany
     {
-        return $this->hasMany(Share::class)->orderBy('id');
+        $shares = $this->hasMany(Share::class);
+        $shares->orderBy('id');
+
+        return $shares;
     }
 
     /** @return HasMany<Change, $this> */
     public function changes(): HasMany
     {
-        return $this->hasMany(Change::class)->orderBy('id');
+        $changes = $this->hasMany(Change::class);
+        $changes->orderBy('id');
+
+        return $changes;
     }
 
     /** @return array<int, float> the director's tempos by the index of the measure they begin in */
@@ -88,14 +101,14 @@ final class Piece extends Model
         return $tempos;
     }
 
-    /** What a user may do here: own, edit, propose, read, or null for nothing. */
-    public function roleOf(User $user): ?string
+    /** What a user may do here; null for nothing. */
+    public function roleOf(User $user): ?Role
     {
         if ($this->trashed()) {
             return null;
         }
         if ($this->user_id === $user->id) {
-            return 'own';
+            return Role::Own;
         }
 
         return $this->shares->firstWhere('user_id', $user->id)?->may;

@@ -8,6 +8,7 @@ use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\SoftDeletingScope;
 use Illuminate\Support\Carbon;
 
 /**
@@ -55,24 +56,36 @@ final class Section extends Model
     /** @return BelongsTo<Piece, $this> */
     public function piece(): BelongsTo
     {
-        return $this->belongsTo(Piece::class)->withTrashed();
+        $piece = $this->belongsTo(Piece::class);
+        $piece->getQuery()->withoutGlobalScope(SoftDeletingScope::class);
+
+        return $piece;
     }
 
     /** @return HasMany<Mark, $this> */
     public function marks(): HasMany
     {
-        return $this->hasMany(Mark::class)->orderBy('id');
+        $marks = $this->hasMany(Mark::class);
+        $marks->orderBy('id');
+
+        return $marks;
     }
 
     /** @return HasMany<Edition, $this> */
     public function editions(): HasMany
     {
-        return $this->hasMany(Edition::class)->orderBy('number');
+        $editions = $this->hasMany(Edition::class);
+        $editions->orderBy('number');
+
+        return $editions;
     }
 
     /** @return HasMany<Link, $this> */
     public function links(): HasMany
     {
-        return $this->hasMany(Link::class)->orderBy('id');
+        $links = $this->hasMany(Link::class);
+        $links->orderBy('id');
+
+        return $links;
     }
 }

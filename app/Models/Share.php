@@ -14,7 +14,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $piece_id
  * @property string $email
  * @property int|null $user_id
- * @property string $may read, propose or edit
+ * @property Role $may read, propose or edit
  * @property string $token
  * @property Piece $piece
  * @property User|null $user
@@ -22,6 +22,11 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 final class Share extends Model
 {
     protected $fillable = ['email', 'user_id', 'may', 'token'];
+
+    protected function casts(): array
+    {
+        return ['may' => Role::class];
+    }
 
     /** Whether it was sent to this person's address. */
     public function isFor(User $user): bool

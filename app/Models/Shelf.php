@@ -14,7 +14,7 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $user_id
  * @property string $name
  * @property string $note
- * @property string $kind programme or book
+ * @property 'programme'|'book' $kind
  * @property int $position
  * @property array<string, mixed>|null $settings what the ensemble can do; null as all of the director's
  */

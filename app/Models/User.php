@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\SoftDeletingScope;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 
 /**
@@ -13,6 +14,7 @@ use Illuminate\Foundation\Auth\User as Authenticatable;
  * @property int $id
  * @property string $name
  * @property string $email
+ * @property string $password
  * @property array<string, mixed>|null $settings
  */
 final class User extends Authenticatable
@@ -35,12 +37,19 @@ final class User extends Authenticatable
     /** Bytes of all scores in the rack, the bin included: what the quota counts. */
     public function bytesUsed(): int
     {
-        return (int) $this->pieces()->withTrashed()->sum('source_bytes');
+        $all = $this->pieces()->getQuery()->withoutGlobalScope(SoftDeletingScope::class);
+
+        $sum = $all->sum('source_bytes');
+
+        return is_numeric($sum) ? (int) $sum : 0;
     }
 
     /** @return HasMany<Shelf, $this> */
     public function shelves(): HasMany
     {
-        return $this->hasMany(Shelf::class)->orderBy('position');
+        $shelves = $this->hasMany(Shelf::class);
+        $shelves->orderBy('position');
+
+        return $shelves;
     }
 }

@@ -12,7 +12,12 @@ use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Settings\Profile;
 
-/** What a director's class can do and how it is used to reading: profile, schools, instrument sizes, wording. */
+/**
+ * What a director's class can do and how it is used to reading: profile, schools, instrument sizes, wording.
+ *
+ * @phpstan-type Settings array{profile: value-of<Profile>, schools: array<string, string>, sizes: array<string, string>,
+ *     density: value-of<Density>, wording: value-of<Wording>, namesNotes: bool}
+ */
 final readonly class ClassSettings
 {
     /**
@@ -40,7 +45,7 @@ final readonly class ClassSettings
         return self::from($piece->shelf->settings ?? $piece->owner->settings ?? []);
     }
 
-    /** @param array<string, mixed> $settings anything unknown in it is left aside */
+    /** @param array<mixed> $settings anything unknown in it is left aside */
     public static function from(array $settings): self
     {
         $profile = $settings['profile'] ?? null;
@@ -81,7 +86,7 @@ final readonly class ClassSettings
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return Settings */
     public function toArray(): array
     {
         return [

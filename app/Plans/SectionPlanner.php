@@ -9,11 +9,13 @@ use App\Models\Section;
 use ArrayObject;
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Result\SlurredNotes;
+use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
@@ -141,6 +143,14 @@ final readonly class SectionPlanner
         $own = Density::tryFrom($section->density ?? '');
 
         return $own === null ? $options : $options->withDensity($own);
+    }
+
+    /** The hand of the section's class on an instrument. */
+    public function hand(Section $section, Instrument $instrument): Hand
+    {
+        $settings = $this->options($section)->fingerSettings();
+
+        return Hand::of($instrument, $settings->profile, $settings->bassHand);
     }
 
     /** The marked part as MusicXML. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Policies;
 
 use App\Models\Piece;
+use App\Models\Role;
 use App\Models\User;
 use Illuminate\Auth\Access\Response;
 
@@ -13,32 +14,32 @@ final class PiecePolicy
 {
     public function view(User $user, Piece $piece): Response
     {
-        return $this->any($user, $piece, ['own', 'edit', 'propose', 'read']);
+        return $this->any($user, $piece, static fn (): bool => true);
     }
 
     public function propose(User $user, Piece $piece): Response
     {
-        return $this->any($user, $piece, ['own', 'edit', 'propose']);
+        return $this->any($user, $piece, static fn (Role $role): bool => $role->mayPropose());
     }
 
     public function edit(User $user, Piece $piece): Response
     {
-        return $this->any($user, $piece, ['own', 'edit']);
+        return $this->any($user, $piece, static fn (Role $role): bool => $role->mayEdit());
     }
 
     public function manage(User $user, Piece $piece): Response
     {
-        return $this->any($user, $piece, ['own']);
+        return $this->any($user, $piece, static fn (Role $role): bool => $role === Role::Own);
     }
 
-    /** @param list<string> $roles */
-    private function any(User $user, Piece $piece, array $roles): Response
+    /** @param callable(Role): bool $may */
+    private function any(User $user, Piece $piece, callable $may): Response
     {
         $role = $piece->roleOf($user);
 
         return match (true) {
             $role === null => Response::denyAsNotFound(),
-            in_array($role, $roles, true) => Response::allow(),
+            $may($role) => Response::allow(),
             default => Response::deny(),
         };
     }

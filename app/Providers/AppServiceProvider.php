@@ -33,7 +33,7 @@ final class AppServiceProvider extends ServiceProvider
         Mail::extend('letters', static fn (): LetterTransport => new LetterTransport());
         RateLimiter::for('letters', static fn (Request $request): Limit => Limit::perMinute(self::LETTERS)->by((string) $request->ip()));
         // Links are made with the name the server was given, whatever a caller calls it.
-        URL::forceRootUrl(config()->string('app.url'));
+        URL::useOrigin(config()->string('app.url'));
         // Only of servers that were named, and never what they say the host is.
         TrustProxies::at(array_values(config()->array('pencil.proxies')));
         TrustProxies::withHeaders(Request::HEADER_X_FORWARDED_FOR | Request::HEADER_X_FORWARDED_PROTO);

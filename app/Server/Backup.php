@@ -111,7 +111,7 @@ final readonly class Backup
             }
 
             return [
-                'made' => (string) $list['made'],
+                'made' => is_string($list['made']) ? $list['made'] : '',
                 'migrations' => array_values(array_filter((array) $list['migrations'], is_string(...))),
                 'rows' => (int) array_sum(array_column($list['tables'], 'rows')),
             ];

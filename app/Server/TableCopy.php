@@ -134,7 +134,11 @@ final readonly class TableCopy
     private static function line(array $row): string
     {
         return serialize(array_map(
-            static fn (mixed $value): ?string => $value === null ? null : (string) (is_bool($value) ? (int) $value : $value),
+            static fn (mixed $value): ?string => match (true) {
+                is_bool($value) => (string) (int) $value,
+                is_scalar($value) => (string) $value,
+                default => null,
+            },
             $row,
         ));
     }

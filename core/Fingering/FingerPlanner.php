@@ -26,6 +26,7 @@ use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Marks\Kind\Text\LeaveOut;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -41,6 +42,7 @@ final readonly class FingerPlanner
     {
     }
 
+    /** @throws MusicException */
     public function plan(
         Score $score,
         Part $part,

@@ -84,6 +84,7 @@ final readonly class Mxl
         return $bytes;
     }
 
+    /** @throws UnreadableScore */
     private function score(ZipArchive $archive): string
     {
         if ($archive->numFiles > $this->limits->archiveEntries) {
@@ -111,7 +112,10 @@ final readonly class Mxl
         return $this->read($archive, $name);
     }
 
-    /** @param list<string> $names */
+    /**
+     * @param list<string> $names
+     * @throws UnreadableScore
+     */
     private function scoreName(ZipArchive $archive, array $names): string
     {
         if (in_array(self::CONTAINER, $names, true)) {
@@ -135,7 +139,11 @@ final readonly class Mxl
         throw UnreadableScore::archiveHasNoScore();
     }
 
-    /** Reads in pieces and stops at the limit, whatever size the archive's directory claims. */
+    /**
+     * Reads in pieces and stops at the limit, whatever size the archive's directory claims.
+     *
+     * @throws UnreadableScore
+     */
     private function read(ZipArchive $archive, string $name): string
     {
         $stream = $archive->getStream($name);

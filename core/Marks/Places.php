@@ -238,6 +238,7 @@ final class Places
         return new MarkedNotes($this->part->notes[$first]->id, $this->part->notes[$last]->id);
     }
 
+    /** @throws UnknownPlace */
     private function exactly(string $text): int
     {
         $position = $this->at($text);
@@ -255,7 +256,11 @@ final class Places
         throw UnknownPlace::noNoteAt($of->number, $beat, array_values(array_unique($beats)));
     }
 
-    /** Position of the note that begins at the place, null when none does. */
+    /**
+     * Position of the note that begins at the place, null when none does.
+     *
+     * @throws UnknownPlace
+     */
     private function at(string $text): ?int
     {
         if (isset($this->byId[$text])) {
@@ -281,6 +286,7 @@ final class Places
         return $near;
     }
 
+    /** @throws UnknownPlace */
     private function after(string $text): int
     {
         [$measure, $offset] = $this->eventAt($text);
@@ -295,6 +301,7 @@ final class Places
         throw UnknownPlace::nothingAfter($text);
     }
 
+    /** @throws UnknownPlace */
     private function near(string $text): int
     {
         try {
@@ -309,7 +316,10 @@ final class Places
         }
     }
 
-    /** @return array{int, Fraction} */
+    /**
+     * @return array{int, Fraction}
+     * @throws UnknownPlace
+     */
     private function inside(string $text): array
     {
         [$measure, $offset] = $this->eventAt($text);
@@ -334,6 +344,7 @@ final class Places
 
     /**
      * @return array{int, Fraction|null} measure index, and quarter notes from its barline where a beat was named
+     * @throws UnknownPlace
      */
     private function eventAt(string $text): array
     {
@@ -362,6 +373,7 @@ final class Places
         return [$index, $this->score->measures[$index]->meter->offsetOf($beat)];
     }
 
+    /** @throws UnknownPlace */
     private function measure(string $number, int $more): int
     {
         $index = $this->score->measureNumbered($number);

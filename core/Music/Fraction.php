@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Music;
 
+use UprightPencil\Music\Exception\InexactTime;
 use UprightPencil\Music\Exception\MusicException;
 
 /**
@@ -20,12 +21,12 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the denominator is zero, or a number is beyond what can be told exactly
+     * @throws InexactTime when the denominator is zero, or a number is beyond what can be told exactly
      */
     public static function of(int $numerator, int $denominator = 1): self
     {
         if ($denominator === 0) {
-            throw MusicException::zeroDenominator();
+            throw InexactTime::zeroDenominator();
         }
         // Scores use few lengths over and over: one object each keeps what is stored of them small. Sums are made anew, which is
         // quicker than looking them up.
@@ -40,13 +41,13 @@ final readonly class Fraction implements \Stringable
 
     /**
      * @param int $denominator not zero
-     * @throws MusicException when integers cannot hold it
+     * @throws InexactTime when integers cannot hold it
      */
     private static function inLowestTerms(int $numerator, int $denominator): self
     {
         // The one integer that has no opposite.
         if ($numerator === PHP_INT_MIN || $denominator === PHP_INT_MIN) {
-            throw MusicException::isTooFine();
+            throw InexactTime::isTooFine();
         }
         if ($denominator === 1) {
             return new self($numerator, 1);
@@ -69,12 +70,12 @@ final readonly class Fraction implements \Stringable
     /**
      * What integers can hold exactly; a product beyond them comes as a float.
      *
-     * @throws MusicException when it is beyond them
+     * @throws InexactTime when it is beyond them
      */
     private static function exact(int|float $numerator, int|float $denominator): self
     {
         if (!is_int($numerator) || !is_int($denominator)) {
-            throw MusicException::isTooFine();
+            throw InexactTime::isTooFine();
         }
 
         return self::inLowestTerms($numerator, $denominator);
@@ -106,7 +107,7 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the sum cannot be told exactly
+     * @throws InexactTime when the sum cannot be told exactly
      */
     public function plus(self $other): self
     {
@@ -121,7 +122,7 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the difference cannot be told exactly
+     * @throws InexactTime when the difference cannot be told exactly
      */
     public function minus(self $other): self
     {
@@ -136,7 +137,7 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the product cannot be told exactly
+     * @throws InexactTime when the product cannot be told exactly
      */
     public function times(self|int $other): self
     {
@@ -146,14 +147,14 @@ final readonly class Fraction implements \Stringable
     }
 
     /**
-     * @throws MusicException when the divisor is zero or the quotient cannot be told exactly
+     * @throws InexactTime when the divisor is zero or the quotient cannot be told exactly
      */
     public function dividedBy(self|int $other): self
     {
         $other = is_int($other) ? new self($other, 1) : $other;
 
         if ($other->numerator === 0) {
-            throw MusicException::zeroDenominator();
+            throw InexactTime::zeroDenominator();
         }
 
         return self::exact($this->numerator * $other->denominator, $this->denominator * $other->numerator);

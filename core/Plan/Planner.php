@@ -12,6 +12,7 @@ use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -40,6 +41,7 @@ final readonly class Planner
      * @param array<string, MarkBook> $books by part id
      * @param list<Part>|null $parts only these; null for all
      * @param Chair $chair whose page it is: outside, inside or "stand 2"
+     * @throws MusicException
      */
     public function plan(Score $score, array $books = [], ?array $parts = null, ?Chair $chair = null): ScorePlan
     {
@@ -54,6 +56,7 @@ final readonly class Planner
         return new ScorePlan($score, $roadmap, $plans, $this->review($score, $roadmap));
     }
 
+    /** @throws MusicException */
     public function part(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null, ?Chair $chair = null): PartPlan
     {
         $roadmap ??= Roadmap::of($score);
@@ -83,7 +86,10 @@ final readonly class Planner
         return $plan;
     }
 
-    /** @param MarkBook $book with open choices tried */
+    /**
+     * @param MarkBook $book with open choices tried
+     * @throws MusicException
+     */
     public function hand(
         Score $score,
         Part $part,

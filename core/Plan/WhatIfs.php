@@ -7,6 +7,7 @@ namespace UprightPencil\Plan;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Places;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Roadmap\Roadmap;
@@ -18,7 +19,10 @@ final readonly class WhatIfs
     {
     }
 
-    /** @return array<string, list<WhatIf>> by the id of the note the choice begins at */
+    /**
+     * @return array<string, list<WhatIf>> by the id of the note the choice begins at
+     * @throws MusicException
+     */
     public function of(Score $score, Part $part, MarkBook $book, ?Roadmap $roadmap = null): array
     {
         $futures = [];
@@ -36,6 +40,7 @@ final readonly class WhatIfs
      * What one more mark would do to what follows, against the part as it is.
      *
      * @param list<string> $lines pencil lines that lay the mark
+     * @throws MusicException
      */
     public function ofMark(Score $score, PartPlan $now, Mark $mark, string $text, array $lines, ?Roadmap $roadmap = null): WhatIf
     {
@@ -44,7 +49,10 @@ final readonly class WhatIfs
         return new WhatIf($text, $lines, $this->does($plan, $now, $mark, $score));
     }
 
-    /** @return list<WhatIf> */
+    /**
+     * @return list<WhatIf>
+     * @throws MusicException
+     */
     private function ofChoice(Score $score, Part $part, MarkBook $book, Mark $choice, Roadmap $roadmap): array
     {
         $places = Places::of($score, $part);

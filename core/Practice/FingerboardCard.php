@@ -9,10 +9,19 @@ use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Settings\BassHand;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Settings\Profile;
 
-/** The fingerboard card: where the fingers lie in a position on an instrument of a size, in millimetres, with its cautions. */
+/**
+ * The fingerboard card: where the fingers lie in a position on an instrument of a size, in millimetres, with its cautions.
+ *
+ * @phpstan-type CardString array{name: string, notes: list<string>}
+ * @phpstan-type CardFinger array{finger: int, shape: value-of<FingerShape>, semitones: int, mm: float, words: string}
+ * @phpstan-type CardTape array{semitones: int, mm: float}
+ * @phpstan-type Card array{instrument: value-of<Instrument>, size: string, position: string, length: float, strings: list<CardString>,
+ *     places: list<CardFinger>, tapes: list<CardTape>, octave: float, cautions: list<string>}
+ */
 final readonly class FingerboardCard
 {
     private const LETTERS = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
@@ -53,7 +62,10 @@ final readonly class FingerboardCard
         return new self($instrument, $size, $hand->nameOf($frame), $board, $places);
     }
 
-    /** @return array<string, mixed> */
+    /**
+     * @return Card
+     * @throws MusicException
+     */
     public function toArray(): array
     {
         $strings = Strings::of($this->instrument);
@@ -70,7 +82,13 @@ final readonly class FingerboardCard
                     $this->places,
                 ),
             ], $strings->names, $strings->semitones),
-            'places' => $this->places,
+            'places' => array_map(static fn (CardPlace $place): array => [
+                'finger' => $place->finger,
+                'shape' => $place->shape->value,
+                'semitones' => $place->semitones,
+                'mm' => $place->mm,
+                'words' => $place->words(),
+            ], $this->places),
             'tapes' => array_map(
                 fn (int $semitones): array => ['semitones' => $semitones, 'mm' => round($this->board->mm($semitones), 1)],
                 Fingerboard::TAPES[$this->instrument->value] ?? [],

@@ -6,6 +6,7 @@ namespace UprightPencil\Practice;
 
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Pitch;
@@ -24,7 +25,10 @@ final readonly class OpenStrings
     {
     }
 
-    /** @return array<string, Pitch> the open string of every notehead, by note id; a note without a finger has none */
+    /**
+     * @return array<string, Pitch> the open string of every notehead, by note id; a note without a finger has none
+     * @throws MusicException
+     */
     public function pitches(): array
     {
         $tuning = self::TUNING[$this->part->instrument->value] ?? [];
@@ -40,7 +44,11 @@ final readonly class OpenStrings
         return $pitches;
     }
 
-    /** The string a note without a finger lies on: the highest below it. */
+    /**
+     * The string a note without a finger lies on: the highest below it.
+     *
+     * @throws MusicException
+     */
     private function nearest(Note $note): ?string
     {
         $strings = Strings::of($this->part->instrument);

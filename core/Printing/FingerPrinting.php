@@ -12,6 +12,7 @@ use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Marks\StandingMark;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 
@@ -44,6 +45,7 @@ final class FingerPrinting
 
     /**
      * @return array<string, FingerPrint> by note id; notes without any are not listed
+     * @throws MusicException
      */
     public function prints(MarkBook $book): array
     {

@@ -49,7 +49,10 @@ final class Comparison
         return $stretches;
     }
 
-    /** @return list<Flag> */
+    /**
+     * @return list<Flag>
+     * @throws MusicException
+     */
     public function flags(): array
     {
         $flags = [];
@@ -135,7 +138,11 @@ final class Comparison
         );
     }
 
-    /** What differs, in a sentence with the ways to agree. */
+    /**
+     * What differs, in a sentence with the ways to agree.
+     *
+     * @throws MusicException
+     */
     public function flag(SharedStretch $stretch): Flag
     {
         $one = $this->plan($stretch->one);
@@ -284,6 +291,7 @@ final class Comparison
         return $this->lines[$plan->part->id];
     }
 
+    /** @throws MusicException */
     private function plan(string $partId): PartPlan
     {
         foreach ($this->plans as $plan) {

@@ -7,11 +7,9 @@ namespace Tests\Core;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use UprightPencil\Fingering\Hand\Fingerboard;
-use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Reasons\ShiftCue;
 use UprightPencil\Music\Instrument;
-use UprightPencil\Practice\CardPlace;
 use UprightPencil\Practice\FingerboardCard;
 use UprightPencil\Settings\Profile;
 
@@ -74,7 +72,7 @@ final class FingerboardTest extends TestCase
     {
         $card = FingerboardCard::of($instrument, '', $position)->toArray();
         self::assertIsArray($card['places']);
-        $places = array_values(array_filter($card['places'], static fn (CardPlace $place): bool => $place->shape === FingerShape::Regular));
+        $places = array_values(array_filter($card['places'], static fn (array $place): bool => $place['shape'] === 'regular'));
 
         self::assertSame($regular, array_column($places, 'semitones'));
         self::assertIsArray($card['cautions']);

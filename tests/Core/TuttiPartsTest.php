@@ -8,7 +8,9 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Music\Score;
+use UprightPencil\Sections\Entrance;
 use UprightPencil\Sections\Entrances;
+use UprightPencil\Sections\Unison;
 use UprightPencil\Sections\Unisons;
 
 /** Entrances, and the notes sections share. */
@@ -18,7 +20,7 @@ final class TuttiPartsTest extends TestCase
     {
         $score = $this->together('D4w | rw | rh D4h', 'rq D3q D3h | D3w | D3w', 'Cello');
         $found = array_map(
-            static fn (array $one): string => "{$one['part']} m{$one['measure']} beat {$one['beat']->toDecimal()}",
+            static fn (Entrance $one): string => "{$one->part} m{$one->measure} beat {$one->beat->toDecimal()}",
             (new Entrances($score))->of($score->parts),
         );
 
@@ -37,15 +39,15 @@ final class TuttiPartsTest extends TestCase
         $score = $this->together('D4h A4h', 'D4h A3h', 'Viola');
         $found = (new Unisons($score))->of($score->parts);
 
-        self::assertSame([['D', true], ['A', false]], array_map(static fn (array $one): array => [$one['name'], $one['isUnison']], $found));
-        self::assertSame(['P1', 'P2'], $found[0]['parts']);
+        self::assertSame([['D', true], ['A', false]], array_map(static fn (Unison $one): array => [$one->name, $one->isUnison], $found));
+        self::assertSame(['P1', 'P2'], $found[0]->parts);
     }
 
     public function testTheBassSoundsAnOctaveLower(): void
     {
         $score = $this->together('D3h', 'D3h', 'Bass');
 
-        self::assertFalse((new Unisons($score))->of($score->parts)[0]['isUnison']);
+        self::assertFalse((new Unisons($score))->of($score->parts)[0]->isUnison);
     }
 
     public function testShortNotesAreNoPlaceToTune(): void

@@ -60,7 +60,7 @@ final class AccessTest extends FeatureTestCase
             $path = (string) preg_replace('~pieces/\d+~', 'pieces/{piece}', (string) preg_replace('~sections/\d+~', 'sections/{section}', $path));
             $user = $this->userFor($role, $piece);
             $user === null ? auth()->guard('web')->logout() : $this->actingAs($user);
-            $url = strtr("/api/{$path}", ['{piece}' => $piece->id, '{section}' => $this->section($piece)->id]);
+            $url = strtr("/api/v1/{$path}", ['{piece}' => $piece->id, '{section}' => $this->section($piece)->id]);
 
             $this->assertSame($expected[$role], $this->json($method, $url, $body)->status(), "{$role} at {$method} {$path}");
         }
@@ -69,33 +69,33 @@ final class AccessTest extends FeatureTestCase
     public function testALinkCanBeEndedOnlyByThoseWhoEdit(): void
     {
         $piece = $this->piece();
-        $this->actingAs($this->director)->postJson("/api/sections/{$this->section($piece)->id}/editions")->assertCreated();
+        $this->actingAs($this->director)->postJson("/api/v1/sections/{$this->section($piece)->id}/editions")->assertCreated();
         $link = $this->section($piece)->links()->firstOrFail();
         $reader = $this->person('Reader');
         $this->share($piece, $reader, 'propose');
 
-        $this->actingAs($reader)->deleteJson("/api/links/{$link->id}")->assertForbidden();
-        $this->actingAs($this->director)->deleteJson("/api/links/{$link->id}")->assertOk();
+        $this->actingAs($reader)->deleteJson("/api/v1/links/{$link->id}")->assertForbidden();
+        $this->actingAs($this->director)->deleteJson("/api/v1/links/{$link->id}")->assertOk();
     }
 
     public function testAThrownAwayPieceIsClosedToEverybody(): void
     {
         $piece = $this->piece();
         $section = $this->section($piece);
-        $this->actingAs($this->director)->deleteJson("/api/pieces/{$piece->id}")->assertOk();
+        $this->actingAs($this->director)->deleteJson("/api/v1/pieces/{$piece->id}")->assertOk();
 
-        $this->getJson("/api/sections/{$section->id}")->assertNotFound();
-        $this->postJson("/api/pieces/{$piece->id}/restore")->assertOk();
-        $this->getJson("/api/sections/{$section->id}")->assertOk();
-        $this->actingAs($this->stranger)->postJson("/api/pieces/{$piece->id}/restore")->assertNotFound();
+        $this->getJson("/api/v1/sections/{$section->id}")->assertNotFound();
+        $this->postJson("/api/v1/pieces/{$piece->id}/restore")->assertOk();
+        $this->getJson("/api/v1/sections/{$section->id}")->assertOk();
+        $this->actingAs($this->stranger)->postJson("/api/v1/pieces/{$piece->id}/restore")->assertNotFound();
     }
 
     public function testShelvesOfOthersAreOutOfReach(): void
     {
         $shelf = $this->shelf();
 
-        $this->actingAs($this->stranger)->patchJson("/api/shelves/{$shelf->id}", ['name' => 'Mine'])->assertNotFound();
-        $this->actingAs($this->director)->patchJson("/api/shelves/{$shelf->id}", ['name' => 'Mine'])->assertOk();
+        $this->actingAs($this->stranger)->patchJson("/api/v1/shelves/{$shelf->id}", ['name' => 'Mine'])->assertNotFound();
+        $this->actingAs($this->director)->patchJson("/api/v1/shelves/{$shelf->id}", ['name' => 'Mine'])->assertOk();
     }
 
     private function userFor(string $role, Piece $piece): ?User
@@ -119,7 +119,7 @@ final class AccessTest extends FeatureTestCase
     {
         defined('PROCESSOR_START') || define('PROCESSOR_START', SaysTime::processor());
 
-        $timing = (string) $this->getJson('/api/session')->headers->get('Server-Timing');
+        $timing = (string) $this->getJson('/api/v1/session')->headers->get('Server-Timing');
 
         self::assertMatchesRegularExpression('~^clock;dur=\d+\.\d, processor;dur=\d+\.\d$~', $timing);
     }

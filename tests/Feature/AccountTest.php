@@ -44,9 +44,9 @@ final class AccountTest extends FeatureTestCase
         };
         $this->app['hash']->extend('counting', static fn () => $hasher);
         config(['hashing.driver' => 'counting']);
-        $unknown = $this->postJson('/api/session', ['email' => 'no-one@example.test', 'password' => 'x']);
+        $unknown = $this->postJson('/api/v1/session', ['email' => 'no-one@example.test', 'password' => 'x']);
         self::assertSame(1, $hasher->worked, 'a hash is made for nothing');
-        $known = $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'x']);
+        $known = $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'x']);
         self::assertSame(2, $hasher->worked);
         self::assertSame($unknown->json(), $known->json());
         self::assertSame($unknown->getStatusCode(), $known->getStatusCode());
@@ -55,27 +55,27 @@ final class AccountTest extends FeatureTestCase
     public function testTriesAreCountedForTheAddressTooAndAgainstManyAccounts(): void
     {
         for ($try = 0; $try < 40; $try++) {
-            $this->postJson('/api/session', ['email' => "somebody{$try}@example.test", 'password' => 'x'])->assertStatus(422);
+            $this->postJson('/api/v1/session', ['email' => "somebody{$try}@example.test", 'password' => 'x'])->assertStatus(422);
         }
 
-        $this->postJson('/api/session', ['email' => 'another@example.test', 'password' => 'x'])->assertStatus(429);
+        $this->postJson('/api/v1/session', ['email' => 'another@example.test', 'password' => 'x'])->assertStatus(429);
         $this->withServerVariables(['REMOTE_ADDR' => '10.0.0.9'])
-            ->postJson('/api/session', ['email' => 'another@example.test', 'password' => 'x'])->assertStatus(422);
+            ->postJson('/api/v1/session', ['email' => 'another@example.test', 'password' => 'x'])->assertStatus(422);
     }
 
     public function testTheOwnerIsNotLockedOutByWhatOthersTry(): void
     {
-        $known = $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk()
+        $known = $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk()
             ->getCookie('upright_pencil_known');
         self::assertNotNull($known);
         $this->app['auth']->forgetGuards();
         for ($try = 0; $try < 45; $try++) {
-            $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'guess']);
+            $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'guess']);
         }
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
 
         $this->withCredentials()->withCookie('upright_pencil_known', $known->getValue())
-            ->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk();
+            ->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk();
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -93,7 +93,7 @@ final class AccountTest extends FeatureTestCase
     #[DataProvider('badPasswords')]
     public function testABadPasswordIsRefusedWithItsReason(string $password, string $reason): void
     {
-        $answer = $this->actingAs($this->director)->putJson('/api/account/password', ['current' => 'rosin-and-maple', 'password' => $password]);
+        $answer = $this->actingAs($this->director)->putJson('/api/v1/account/password', ['current' => 'rosin-and-maple', 'password' => $password]);
 
         self::assertStringContainsString($reason, $answer->assertStatus(422)->json('message'));
         self::assertTrue(Hash::check('rosin-and-maple', (string) $this->director->refresh()->password));
@@ -111,11 +111,11 @@ final class AccountTest extends FeatureTestCase
         $this->signInElsewhere($this->director, 'elsewhere');
         $this->signInElsewhere($this->stranger, 'somebody-else');
         $this->actingAs($this->director);
-        $this->putJson('/api/account/password', ['current' => 'wrong', 'password' => self::GOOD])->assertStatus(422)
+        $this->putJson('/api/v1/account/password', ['current' => 'wrong', 'password' => self::GOOD])->assertStatus(422)
             ->assertJsonPath('message', 'The password you have now is not right.');
         $token = $this->director->refresh()->remember_token;
 
-        $this->putJson('/api/account/password', ['current' => 'rosin-and-maple', 'password' => self::GOOD])->assertOk();
+        $this->putJson('/api/v1/account/password', ['current' => 'rosin-and-maple', 'password' => self::GOOD])->assertOk();
 
         self::assertSame(['somebody-else'], DB::table('sessions')->whereIn('id', ['elsewhere', 'somebody-else'])->pluck('id')->all());
         self::assertNotSame($token, $this->director->refresh()->remember_token, 'browsers that stay signed in are signed out too');
@@ -125,19 +125,19 @@ final class AccountTest extends FeatureTestCase
     public function testEndingOtherSignIns(): void
     {
         $this->signInElsewhere($this->director, 'elsewhere');
-        $this->actingAs($this->director)->deleteJson('/api/account/sign-ins')->assertOk();
+        $this->actingAs($this->director)->deleteJson('/api/v1/account/sign-ins')->assertOk();
 
         self::assertFalse(DB::table('sessions')->where('id', 'elsewhere')->exists());
     }
 
     public function testAForgottenPasswordIsChosenAgainByLetter(): void
     {
-        $this->postJson('/api/password/letter', ['email' => 'Maren@example.test'])->assertStatus(202);
+        $this->postJson('/api/v1/password/letter', ['email' => 'Maren@example.test'])->assertStatus(202);
         $letter = Letter::query()->firstOrFail();
         self::assertSame('maren@example.test', $letter->to);
         self::assertSame(1, preg_match('~/welcome/(\w+)\?email=maren%40example.test~', $letter->text, $match));
         $this->signInElsewhere($this->director, 'a-thief');
-        $choose = fn (string $token, string $password): \Illuminate\Testing\TestResponse => $this->postJson('/api/password', [
+        $choose = fn (string $token, string $password): \Illuminate\Testing\TestResponse => $this->postJson('/api/v1/password', [
             'email' => 'maren@example.test', 'token' => $token, 'password' => $password,
         ]);
 
@@ -149,18 +149,18 @@ final class AccountTest extends FeatureTestCase
 
     public function testALetterIsGoodForAnHour(): void
     {
-        $this->postJson('/api/password/letter', ['email' => 'maren@example.test']);
+        $this->postJson('/api/v1/password/letter', ['email' => 'maren@example.test']);
         preg_match('~/welcome/(\w+)~', Letter::query()->firstOrFail()->text, $match);
         Carbon::setTestNow(Carbon::now()->addMinutes(61));
 
-        $this->postJson('/api/password', ['email' => 'maren@example.test', 'token' => $match[1], 'password' => self::GOOD])->assertStatus(422);
+        $this->postJson('/api/v1/password', ['email' => 'maren@example.test', 'token' => $match[1], 'password' => self::GOOD])->assertStatus(422);
     }
 
     public function testAskingForALetterTellsNobodyWhoHasAnAccount(): void
     {
         Queue::fake();
-        $known = $this->postJson('/api/password/letter', ['email' => 'maren@example.test']);
-        $unknown = $this->postJson('/api/password/letter', ['email' => 'no-one@example.test']);
+        $known = $this->postJson('/api/v1/password/letter', ['email' => 'maren@example.test']);
+        $unknown = $this->postJson('/api/v1/password/letter', ['email' => 'no-one@example.test']);
 
         self::assertSame(str_replace('maren', 'no-one', (string) $known->getContent()), $unknown->getContent());
         Queue::assertPushed(SendPasswordLetter::class, 2);
@@ -168,7 +168,7 @@ final class AccountTest extends FeatureTestCase
 
     public function testALetterToAnAddressWithoutAccountIsNotWritten(): void
     {
-        $this->postJson('/api/password/letter', ['email' => 'no-one@example.test'])->assertStatus(202);
+        $this->postJson('/api/v1/password/letter', ['email' => 'no-one@example.test'])->assertStatus(202);
 
         self::assertSame(0, Letter::query()->count());
         self::assertFalse(User::query()->where('email', 'no-one@example.test')->exists());
@@ -178,34 +178,34 @@ final class AccountTest extends FeatureTestCase
     {
         $piece = $this->piece();
         $this->actingAs($this->director);
-        $invite = fn (string $email): array => $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => $email, 'may' => 'edit'])->assertCreated()->json();
+        $invite = fn (string $email): array => $this->postJson("/api/v1/pieces/{$piece->id}/shares", ['email' => $email, 'may' => 'edit'])->assertCreated()->json();
         $known = $invite('nobody@example.test');
         $unknown = $invite('no-account@example.test');
 
         $without = static fn (array $row): array => array_diff_key($row, ['id' => 0, 'email' => 0, 'url' => 0]);
         self::assertSame($without($unknown), $without($known));
         $this->actingAs($this->stranger);
-        $rack = $this->getJson('/api/rack')->json();
+        $rack = $this->getJson('/api/v1/rack')->json();
         self::assertSame([], $rack['shared']);
         self::assertSame('Maren', $rack['invitations'][0]['owner']);
-        $this->getJson("/api/pieces/{$piece->id}")->assertNotFound();
-        $this->postJson("/api/shares/{$unknown['id']}/mine")->assertNotFound();
-        $this->postJson("/api/shares/{$known['id']}/mine")->assertOk();
-        $this->getJson("/api/pieces/{$piece->id}")->assertOk()->assertJsonPath('role', 'edit');
-        self::assertCount(1, $this->getJson('/api/rack')->json('shared'));
+        $this->getJson("/api/v1/pieces/{$piece->id}")->assertNotFound();
+        $this->postJson("/api/v1/shares/{$unknown['id']}/mine")->assertNotFound();
+        $this->postJson("/api/v1/shares/{$known['id']}/mine")->assertOk();
+        $this->getJson("/api/v1/pieces/{$piece->id}")->assertOk()->assertJsonPath('role', 'edit');
+        self::assertCount(1, $this->getJson('/api/v1/rack')->json('shared'));
 
-        $this->deleteJson("/api/shares/{$known['id']}/mine")->assertOk();
-        $this->getJson("/api/pieces/{$piece->id}")->assertNotFound();
+        $this->deleteJson("/api/v1/shares/{$known['id']}/mine")->assertOk();
+        $this->getJson("/api/v1/pieces/{$piece->id}")->assertNotFound();
     }
 
     public function testInvitingAgainDoesNotUndoWhatWasAccepted(): void
     {
         $piece = $this->piece();
         $this->share($piece, $this->stranger, 'read');
-        $this->actingAs($this->director)->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'nobody@example.test', 'may' => 'edit'])->assertCreated()
+        $this->actingAs($this->director)->postJson("/api/v1/pieces/{$piece->id}/shares", ['email' => 'nobody@example.test', 'may' => 'edit'])->assertCreated()
             ->assertJsonPath('waiting', false)->assertJsonPath('name', 'Nobody');
 
-        $this->actingAs($this->stranger)->getJson("/api/pieces/{$piece->id}")->assertJsonPath('role', 'edit');
+        $this->actingAs($this->stranger)->getJson("/api/v1/pieces/{$piece->id}")->assertJsonPath('role', 'edit');
     }
 
     public function testAnAccountEndsWithEverythingThatBelongsToIt(): void
@@ -217,37 +217,37 @@ final class AccountTest extends FeatureTestCase
         $this->share($theirs, $this->director, 'edit');
         $this->actingAs($this->director);
         $section = $theirs->sections()->firstOrFail();
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
-        $this->deleteJson('/api/account', ['password' => 'wrong'])->assertStatus(422);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
+        $this->deleteJson('/api/v1/account', ['password' => 'wrong'])->assertStatus(422);
         self::assertNotNull(Piece::query()->find($own->id));
 
-        $this->deleteJson('/api/account', ['password' => 'rosin-and-maple'])->assertOk();
+        $this->deleteJson('/api/v1/account', ['password' => 'rosin-and-maple'])->assertOk();
 
         self::assertNull(Piece::withTrashed()->find($own->id));
         self::assertFalse(User::query()->where('email', 'maren@example.test')->exists());
         $mark = Mark::query()->where('section_id', $section->id)->firstOrFail();
         self::assertSame('A former colleague', $mark->body['author'], 'the mark is the piece’s; the name goes');
-        self::assertSame('Signed out', $this->getJson('/api/session')->json('user') === null ? 'Signed out' : 'in');
-        $this->actingAs($this->stranger)->getJson("/api/pieces/{$theirs->id}/history")->assertJsonPath('0.who', 'A former colleague');
+        self::assertSame('Signed out', $this->getJson('/api/v1/session')->json('user') === null ? 'Signed out' : 'in');
+        $this->actingAs($this->stranger)->getJson("/api/v1/pieces/{$theirs->id}/history")->assertJsonPath('0.who', 'A former colleague');
         self::assertStringNotContainsString('Maren', (string) json_encode(DB::table('changes')->get()));
     }
 
     public function testAnAccountThatMarkedNowhereElseIsGoneWhole(): void
     {
-        $this->actingAs($this->stranger)->deleteJson('/api/account', ['password' => 'rosin-and-maple'])->assertOk();
+        $this->actingAs($this->stranger)->deleteJson('/api/v1/account', ['password' => 'rosin-and-maple'])->assertOk();
 
         self::assertNull(User::query()->find($this->stranger->id));
     }
 
     public function testTheFirstDirectorNeedsTheCodeThatTheServerPrinted(): void
     {
-        $this->getJson('/api/session')->assertJsonPath('first', false);
+        $this->getJson('/api/v1/session')->assertJsonPath('first', false);
         User::query()->delete();
-        $this->getJson('/api/session')->assertJsonPath('first', true);
+        $this->getJson('/api/v1/session')->assertJsonPath('first', true);
         $code = (string) (new FirstCode())->code();
         self::assertMatchesRegularExpression('~^[A-Z2-9]{4}-[A-Z2-9]{4}-[A-Z2-9]{4}$~', $code);
         self::assertSame($code, (new FirstCode())->code(), 'printed again it is the same');
-        $set = fn (string $code): \Illuminate\Testing\TestResponse => $this->postJson('/api/first', [
+        $set = fn (string $code): \Illuminate\Testing\TestResponse => $this->postJson('/api/v1/first', [
             'code' => $code, 'name' => 'Ada', 'email' => 'Ada@example.test', 'password' => self::GOOD,
         ]);
 
@@ -255,7 +255,7 @@ final class AccountTest extends FeatureTestCase
         $set(strtolower(str_replace('-', ' ', $code)))->assertCreated()->assertJsonPath('user.email', 'ada@example.test');
         $set($code)->assertStatus(422);
         self::assertNull((new FirstCode())->code());
-        $this->getJson('/api/rack')->assertOk();
+        $this->getJson('/api/v1/rack')->assertOk();
     }
 
     public function testADirectorIsMadeByCommandAndChoosesAPassword(): void
@@ -268,8 +268,8 @@ final class AccountTest extends FeatureTestCase
 
     public function testANameIsChanged(): void
     {
-        $this->actingAs($this->director)->patchJson('/api/account', ['name' => ' Maren T. '])->assertJsonPath('user.name', 'Maren T.');
-        $this->patchJson('/api/account', ['name' => ''])->assertStatus(422);
+        $this->actingAs($this->director)->patchJson('/api/v1/account', ['name' => ' Maren T. '])->assertJsonPath('user.name', 'Maren T.');
+        $this->patchJson('/api/v1/account', ['name' => ''])->assertStatus(422);
     }
 
     private function signInElsewhere(User $user, string $id): void

@@ -43,7 +43,7 @@ final class BecauseTest extends FeatureTestCase
     {
         $section = $this->section($this->piece(self::TWICE));
         $lines = $this->note($section, 'P1-m4-n1')->json('bowedBefore.lines');
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => implode("\n", $lines), 'seen' => 0])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => implode("\n", $lines), 'seen' => 0])->assertOk();
 
         $this->note($section, 'P1-m4-n1')->assertJsonPath('bowedBefore', null);
     }
@@ -60,7 +60,7 @@ final class BecauseTest extends FeatureTestCase
     {
         $section = $this->section($this->piece());
 
-        $this->actingAs($this->director)->getJson("/api/sections/{$section->id}/notes/P1-m99-n1")->assertNotFound()
+        $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}/notes/P1-m99-n1")->assertNotFound()
             ->assertJsonPath('message', 'There is no such note in this part.');
     }
 
@@ -68,11 +68,11 @@ final class BecauseTest extends FeatureTestCase
     {
         $piece = $this->twoViolins('D5q E5q F#5q A4q | B4q C#5q D5h');
         $this->actingAs($this->director);
-        $this->getJson("/api/pieces/{$piece->id}/tutti")->assertOk()->assertJsonPath('hands', []);
+        $this->getJson("/api/v1/pieces/{$piece->id}/tutti")->assertOk()->assertJsonPath('hands', []);
 
         $first = $piece->sections->firstOrFail();
-        $this->postJson("/api/sections/{$first->id}/marks", ['lines' => '1.2 4, on A', 'seen' => 0])->assertOk();
-        $hands = $this->getJson("/api/pieces/{$piece->id}/tutti")->json('hands');
+        $this->postJson("/api/v1/sections/{$first->id}/marks", ['lines' => '1.2 4, on A', 'seen' => 0])->assertOk();
+        $hands = $this->getJson("/api/v1/pieces/{$piece->id}/tutti")->json('hands');
 
         self::assertCount(1, $hands);
         self::assertStringContainsString('play the same line and finger it in two ways, from 1.2 on', $hands[0]['text']);
@@ -83,6 +83,6 @@ final class BecauseTest extends FeatureTestCase
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function note(Section $section, string $id): TestResponse
     {
-        return $this->actingAs($this->director)->getJson("/api/sections/{$section->id}/notes/{$id}")->assertOk();
+        return $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}/notes/{$id}")->assertOk();
     }
 }

@@ -11,7 +11,7 @@ final class ClassTest extends FeatureTestCase
 {
     public function testAClassBeginsWithTheFirstOfEverySchool(): void
     {
-        $this->actingAs($this->director)->getJson('/api/class')->assertOk()
+        $this->actingAs($this->director)->getJson('/api/v1/class')->assertOk()
             ->assertJsonPath('settings.profile', 'second-year')
             ->assertJsonPath('settings.schools.open', 'open')
             ->assertJsonPath('settings.sizes.viola', '16″')
@@ -25,46 +25,46 @@ final class ClassTest extends FeatureTestCase
         $this->actingAs($this->director);
         self::assertSame('A0', $this->fingerOf($section->id, 2));
 
-        $this->putJson('/api/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+        $this->putJson('/api/v1/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
 
         self::assertSame('D4', $this->fingerOf($section->id, 2));
-        $this->getJson('/api/class')->assertJsonPath('settings.schools.open', 'four');
+        $this->getJson('/api/v1/class')->assertJsonPath('settings.schools.open', 'four');
     }
 
     public function testTheLevelOpensPositions(): void
     {
         $section = $this->section($this->piece('A4q | D6q C6q A5h'));
         $this->actingAs($this->director);
-        $codes = array_column($this->getJson("/api/sections/{$section->id}")->json('flags'), 'code');
+        $codes = array_column($this->getJson("/api/v1/sections/{$section->id}")->json('flags'), 'code');
         self::assertContains('out-of-range', $codes);
 
-        $this->putJson('/api/class', $this->settings(['profile' => 'third-position']))->assertOk();
+        $this->putJson('/api/v1/class', $this->settings(['profile' => 'third-position']))->assertOk();
 
-        $codes = array_column($this->getJson("/api/sections/{$section->id}")->json('flags'), 'code');
+        $codes = array_column($this->getJson("/api/v1/sections/{$section->id}")->json('flags'), 'code');
         self::assertNotContains('out-of-range', $codes);
-        self::assertStringContainsString('III', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('III', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
     }
 
     public function testWordingIsWhatThePagePrints(): void
     {
         $section = $this->section($this->piece('A4q | Bb4q C5q Bb4h'));
         $this->actingAs($this->director);
-        self::assertStringContainsString('>low 1<', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('>low 1<', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
 
-        $this->putJson('/api/class', $this->settings(['wording' => 'arrow']))->assertOk();
+        $this->putJson('/api/v1/class', $this->settings(['wording' => 'arrow']))->assertOk();
 
-        self::assertStringContainsString('>1↓<', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('>1↓<', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
     }
 
     public function testBeginnersMayHaveNoteNames(): void
     {
         $section = $this->section($this->piece('A4q | F#4q G4h.'));
         $this->actingAs($this->director);
-        self::assertStringNotContainsString('<lyric', (string) $this->get("/api/sections/{$section->id}/page")->getContent());
+        self::assertStringNotContainsString('<lyric', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
 
-        $this->putJson('/api/class', $this->settings(['namesNotes' => true]))->assertOk();
+        $this->putJson('/api/v1/class', $this->settings(['namesNotes' => true]))->assertOk();
 
-        $page = (string) $this->get("/api/sections/{$section->id}/page")->getContent();
+        $page = (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent();
         self::assertStringContainsString('<text>F♯</text>', $page);
         self::assertSame(3, substr_count($page, '<lyric'));
     }
@@ -77,12 +77,12 @@ final class ClassTest extends FeatureTestCase
         $beginners = $this->director->shelves()->create(['name' => 'Beginners', 'kind' => 'book', 'position' => 1, 'note' => '']);
         $other->piece->update(['shelf_id' => $beginners->id]);
 
-        $this->putJson("/api/class?shelf={$beginners->id}", $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+        $this->putJson("/api/v1/class?shelf={$beginners->id}", $this->settings(['schools' => ['open' => 'four']]))->assertOk();
 
         self::assertSame('A0', $this->fingerOf($section->id, 2));
         self::assertSame('D4', $this->fingerOf($other->id, 2));
-        $this->getJson('/api/class')->assertJsonPath('settings.schools.open', 'open')->assertJsonPath('shelves.1.isOwn', true);
-        $this->getJson("/api/class?shelf={$beginners->id}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', true);
+        $this->getJson('/api/v1/class')->assertJsonPath('settings.schools.open', 'open')->assertJsonPath('shelves.1.isOwn', true);
+        $this->getJson("/api/v1/class?shelf={$beginners->id}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', true);
     }
 
     public function testAnEnsembleGoesWithTheOthersUntilItHasItsOwn(): void
@@ -90,23 +90,23 @@ final class ClassTest extends FeatureTestCase
         $section = $this->section($this->piece('A4q | G4q A4q B4q A4q'));
         $shelf = $section->piece->shelf_id;
         $this->actingAs($this->director);
-        $this->putJson('/api/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
-        $this->getJson("/api/class?shelf={$shelf}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', false);
+        $this->putJson('/api/v1/class', $this->settings(['schools' => ['open' => 'four']]))->assertOk();
+        $this->getJson("/api/v1/class?shelf={$shelf}")->assertJsonPath('settings.schools.open', 'four')->assertJsonPath('isOwn', false);
 
-        $this->putJson("/api/class?shelf={$shelf}", $this->settings(['schools' => ['open' => 'open']]))->assertOk();
+        $this->putJson("/api/v1/class?shelf={$shelf}", $this->settings(['schools' => ['open' => 'open']]))->assertOk();
         self::assertSame('A0', $this->fingerOf($section->id, 2));
 
-        $this->deleteJson("/api/class?shelf={$shelf}")->assertOk()->assertJsonPath('settings.schools.open', 'four');
+        $this->deleteJson("/api/v1/class?shelf={$shelf}")->assertOk()->assertJsonPath('settings.schools.open', 'four');
         self::assertSame('D4', $this->fingerOf($section->id, 2));
-        $this->deleteJson('/api/class')->assertUnprocessable()->assertJsonPath('message', 'Say which ensemble.');
+        $this->deleteJson('/api/v1/class')->assertUnprocessable()->assertJsonPath('message', 'Say which ensemble.');
     }
 
     public function testSomebodyElsesEnsembleIsNotThere(): void
     {
         $shelf = $this->shelf();
 
-        $this->actingAs($this->stranger)->getJson("/api/class?shelf={$shelf->id}")->assertNotFound();
-        $this->putJson("/api/class?shelf={$shelf->id}", $this->settings([]))->assertNotFound();
+        $this->actingAs($this->stranger)->getJson("/api/v1/class?shelf={$shelf->id}")->assertNotFound();
+        $this->putJson("/api/v1/class?shelf={$shelf->id}", $this->settings([]))->assertNotFound();
     }
 
     public function testTheRackCountsAgainWhenAClassOrAShelfChanges(): void
@@ -114,18 +114,18 @@ final class ClassTest extends FeatureTestCase
         $piece = $this->piece('A4q | D6q C6q A5h');
         $this->actingAs($this->director);
         $flags = function (int $shelf): int {
-            self::assertGreaterThan(0, $this->getJson('/api/rack')->json('unknown'), 'the rack itself works nothing out');
+            self::assertGreaterThan(0, $this->getJson('/api/v1/rack')->json('unknown'), 'the rack itself works nothing out');
             $this->workOut();
 
-            return $this->getJson('/api/rack')->json("shelves.{$shelf}.pieces.0.sections.0.flags");
+            return $this->getJson('/api/v1/rack')->json("shelves.{$shelf}.pieces.0.sections.0.flags");
         };
         $before = $flags(0);
-        $this->putJson('/api/class', $this->settings(['profile' => 'third-position']));
+        $this->putJson('/api/v1/class', $this->settings(['profile' => 'third-position']));
         self::assertLessThan($before, $flags(0));
 
         $beginners = $this->director->shelves()->create(['name' => 'Beginners', 'kind' => 'programme', 'position' => 1, 'note' => '']);
-        $this->putJson("/api/class?shelf={$beginners->id}", $this->settings(['profile' => 'first-year']));
-        $this->patchJson("/api/pieces/{$piece->id}", ['shelf' => $beginners->id])->assertOk();
+        $this->putJson("/api/v1/class?shelf={$beginners->id}", $this->settings(['profile' => 'first-year']));
+        $this->patchJson("/api/v1/pieces/{$piece->id}", ['shelf' => $beginners->id])->assertOk();
         self::assertGreaterThanOrEqual($before, $flags(1));
     }
 
@@ -143,7 +143,7 @@ final class ClassTest extends FeatureTestCase
     #[DataProvider('mistakes')]
     public function testUnknownChoicesAreRefusedInASentence(array $change): void
     {
-        $answer = $this->actingAs($this->director)->putJson('/api/class', $this->settings($change))->assertUnprocessable();
+        $answer = $this->actingAs($this->director)->putJson('/api/v1/class', $this->settings($change))->assertUnprocessable();
 
         self::assertStringContainsString('choose once more', (string) $answer->json('message'));
         self::assertNull($this->director->refresh()->settings);
@@ -153,11 +153,11 @@ final class ClassTest extends FeatureTestCase
     {
         $this->actingAs($this->director);
         foreach (['profile', 'bow', 'long', 'open', 'bass', 'stay', 'wording', 'density'] as $about) {
-            $page = $this->postJson('/api/class/example', $this->settings([]) + ['about' => $about])->assertOk();
+            $page = $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => $about])->assertOk();
             self::assertSame(2, substr_count((string) $page->getContent(), '<measure '), $about);
         }
-        $this->postJson('/api/class/example', $this->settings([]) + ['about' => 'nothing'])->assertNotFound();
-        $this->postJson('/api/class/example', $this->settings([]) + ['about' => '../../.env'])->assertNotFound();
+        $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => 'nothing'])->assertNotFound();
+        $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => '../../.env'])->assertNotFound();
     }
 
     public function testTheExampleChangesWithTheChoice(): void
@@ -174,8 +174,8 @@ final class ClassTest extends FeatureTestCase
             'profile' => ['profile' => 'third-position'],
         ];
         foreach ($changes as $about => $change) {
-            $usual = $this->postJson('/api/class/example', $this->settings([]) + ['about' => $about])->getContent();
-            $other = $this->postJson('/api/class/example', $this->settings($change) + ['about' => $about])->getContent();
+            $usual = $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => $about])->getContent();
+            $other = $this->postJson('/api/v1/class/example', $this->settings($change) + ['about' => $about])->getContent();
             self::assertNotSame($usual, $other, $about);
         }
     }
@@ -183,18 +183,18 @@ final class ClassTest extends FeatureTestCase
     public function testTheFingerboardCardHasMillimetres(): void
     {
         $this->actingAs($this->director);
-        $this->getJson('/api/class/fingerboard?instrument=cello&size=4/4&position=IV')->assertOk()
+        $this->getJson('/api/v1/class/fingerboard?instrument=cello&size=4/4&position=IV')->assertOk()
             ->assertJsonPath('position', 'IV')
             ->assertJsonPath('length', 690)
             ->assertJsonPath('strings.0.name', 'C')
             ->assertJsonPath('octave', 345);
-        $this->getJson('/api/class/fingerboard?instrument=lute&size=4/4&position=I')->assertUnprocessable();
+        $this->getJson('/api/v1/class/fingerboard?instrument=lute&size=4/4&position=I')->assertUnprocessable();
     }
 
     public function testAGuestHasNoClass(): void
     {
-        $this->getJson('/api/class')->assertUnauthorized();
-        $this->putJson('/api/class', $this->settings([]))->assertUnauthorized();
+        $this->getJson('/api/v1/class')->assertUnauthorized();
+        $this->putJson('/api/v1/class', $this->settings([]))->assertUnauthorized();
     }
 
     /**
@@ -214,7 +214,7 @@ final class ClassTest extends FeatureTestCase
 
     private function fingerOf(int $section, int $note): string
     {
-        $finger = $this->getJson("/api/sections/{$section}")->json("notes.{$note}.finger");
+        $finger = $this->getJson("/api/v1/sections/{$section}")->json("notes.{$note}.finger");
 
         return $finger['string'] . $finger['number'];
     }

@@ -62,7 +62,7 @@ final class HalvesTest extends FeatureTestCase
         self::assertSame(['bow', 'id', 'sign'], self::sorted($answer->json('notes.1')));
         self::assertSame('', $answer->json('names.hand'));
 
-        $hand = $this->getJson("/api/sections/{$section->id}/hand?bow={$answer->json('names.bow')}")->assertOk();
+        $hand = $this->getJson("/api/v1/sections/{$section->id}/hand?bow={$answer->json('names.bow')}")->assertOk();
         self::assertSame(['finger', 'id'], self::sorted($hand->json('notes.1')));
         self::assertNotSame('', $hand->json('names.hand'));
         self::assertSame($answer->json('names.bow'), $hand->json('names.bow'));
@@ -72,16 +72,16 @@ final class HalvesTest extends FeatureTestCase
     {
         $section = $this->desk();
         $names = $this->names($section);
-        $notes = $this->getJson("/api/sections/{$section->id}")->json('notes');
+        $notes = $this->getJson("/api/v1/sections/{$section->id}")->json('notes');
         foreach (['1.1 up', '1.2 4', '1.3 slur 1.4', '2.1 hook', '2.2 III', '1.2 low 2'] as $line) {
             $answer = $this->mark($section, $line, $names);
             $notes = self::merged($notes, $answer);
             if ($answer->json('names.hand') === '') {
-                $answer = $this->getJson("/api/sections/{$section->id}/hand?bow={$answer->json('names.bow')}");
+                $answer = $this->getJson("/api/v1/sections/{$section->id}/hand?bow={$answer->json('names.bow')}");
                 $notes = self::merged($notes, $answer);
             }
             $names = $answer->json('names');
-            $whole = $this->getJson("/api/sections/{$section->id}");
+            $whole = $this->getJson("/api/v1/sections/{$section->id}");
 
             self::assertEquals($whole->json('notes'), $notes, $line);
             self::assertSame($whole->json('names'), $names, $line);
@@ -94,7 +94,7 @@ final class HalvesTest extends FeatureTestCase
         $section = $this->desk();
         $before = $this->names($section);
         $names = $this->mark($section, '1.2 4', $before)->json('names');
-        $answer = $this->postJson("/api/sections/{$section->id}/undo", ['known' => $names])->assertOk();
+        $answer = $this->postJson("/api/v1/sections/{$section->id}/undo", ['known' => $names])->assertOk();
 
         self::assertSame($before, $answer->json('names'));
         self::assertSame(['finger', 'id'], self::sorted($answer->json('notes.1')));
@@ -123,7 +123,7 @@ final class HalvesTest extends FeatureTestCase
     private function desk(): Section
     {
         $section = $this->section($this->piece(self::TUNE));
-        $this->actingAs($this->director)->getJson("/api/sections/{$section->id}")->assertOk();
+        $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}")->assertOk();
 
         return $section;
     }
@@ -131,7 +131,7 @@ final class HalvesTest extends FeatureTestCase
     /** @return array{bow: string, hand: string} */
     private function names(Section $section): array
     {
-        return $this->getJson("/api/sections/{$section->id}")->json('names');
+        return $this->getJson("/api/v1/sections/{$section->id}")->json('names');
     }
 
     /**
@@ -140,7 +140,7 @@ final class HalvesTest extends FeatureTestCase
      */
     private function mark(Section $section, string $lines, array $known): TestResponse
     {
-        return $this->postJson("/api/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => 99, 'known' => $known])->assertOk();
+        return $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => 99, 'known' => $known])->assertOk();
     }
 
     /**

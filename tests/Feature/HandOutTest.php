@@ -13,14 +13,14 @@ final class HandOutTest extends FeatureTestCase
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
-        $url = $this->postJson("/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 down', 'seen' => 9]);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
+        $url = $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 down', 'seen' => 9]);
         auth()->guard('web')->logout();
         $token = basename($url);
 
-        $this->getJson("/api/part/{$token}")->assertJsonPath('edition', 1)->assertJsonPath('part', 'Violin I')->assertJsonPath('changed', null);
-        $score = (new ScoreReader())->read((string) $this->get("/api/part/{$token}/page")->assertOk()->getContent());
+        $this->getJson("/api/v1/part/{$token}")->assertJsonPath('edition', 1)->assertJsonPath('part', 'Violin I')->assertJsonPath('changed', null);
+        $score = (new ScoreReader())->read((string) $this->get("/api/v1/part/{$token}/page")->assertOk()->getContent());
         self::assertSame('up', $score->parts[0]->notes[1]->printedBow?->value, 'later marks do not reach a frozen edition');
         $this->get("/part/{$token}")->assertOk();
     }
@@ -30,31 +30,33 @@ final class HandOutTest extends FeatureTestCase
         $piece = $this->piece();
         $section = $this->section($piece);
         $this->actingAs($this->director);
-        $url = $this->postJson("/api/sections/{$section->id}/editions")->json('link.url');
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.3 hook", 'seen' => 9]);
-        $since = $this->getJson("/api/pieces/{$piece->id}/handout")->json('sections.0.since.added');
+        $url = $this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.3 hook", 'seen' => 9]);
+        $since = $this->getJson("/api/v1/pieces/{$piece->id}/handout")->json('sections.0.since.added');
         self::assertContains('1.3     up, hook, low 1', $since);
-        $this->postJson("/api/sections/{$section->id}/editions")->assertJsonPath('edition.number', 2)->assertJsonPath('link.url', $url);
+        $this->postJson("/api/v1/sections/{$section->id}/editions")->assertJsonPath('edition.number', 2)->assertJsonPath('link.url', $url);
 
-        $part = $this->getJson('/api/part/' . basename($url))->assertJsonPath('edition', 2);
-        self::assertContains('1.3     up, hook, low 1', $part->json('changed.added'));
+        $part = $this->getJson('/api/v1/part/' . basename($url))->assertJsonPath('edition', 2);
+        $new = array_values(array_filter($part->json('list'), static fn (array $row): bool => $row['isNew']));
+        self::assertContains('1.3     up, hook, low 1', array_column($new, 'line'));
+        self::assertContains('V up bow, same bow again, stop between, finger low 1', array_column($new, 'words'));
     }
 
     public function testLinksAreEndedAndRenewed(): void
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $link = $this->postJson("/api/sections/{$section->id}/editions")->json('link');
-        $renewed = $this->postJson("/api/sections/{$section->id}/links")->assertCreated()->json('link');
+        $link = $this->postJson("/api/v1/sections/{$section->id}/editions")->json('link');
+        $renewed = $this->postJson("/api/v1/sections/{$section->id}/links")->assertCreated()->json('link');
         self::assertNotSame($link['url'], $renewed['url']);
         self::assertSame(32, strlen(basename($renewed['url'])));
 
-        $this->getJson('/api/part/' . basename($link['url']))->assertStatus(410)
+        $this->getJson('/api/v1/part/' . basename($link['url']))->assertStatus(410)
             ->assertJsonPath('message', 'This link was ended by your director. Ask for the new one.');
-        $this->getJson('/api/part/' . basename($renewed['url']))->assertOk();
-        $this->deleteJson("/api/links/{$renewed['id']}")->assertJsonPath('link', null);
-        $this->getJson('/api/part/' . basename($renewed['url']))->assertStatus(410);
-        $this->getJson('/api/part/guessing')->assertNotFound()
+        $this->getJson('/api/v1/part/' . basename($renewed['url']))->assertOk();
+        $this->deleteJson("/api/v1/links/{$renewed['id']}")->assertJsonPath('link', null);
+        $this->getJson('/api/v1/part/' . basename($renewed['url']))->assertStatus(410);
+        $this->getJson('/api/v1/part/guessing')->assertNotFound()
             ->assertJsonPath('message', 'There is no part behind this link. Check that all of it was copied.');
     }
 
@@ -62,15 +64,15 @@ final class HandOutTest extends FeatureTestCase
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
         foreach (["sections/{$section->id}", "part/{$token}"] as $door) {
-            $xml = (string) $this->get("/api/{$door}/download.musicxml")->assertOk()->getContent();
-            $mxl = (string) $this->get("/api/{$door}/download.mxl")->assertOk()->getContent();
-            $list = (string) $this->get("/api/{$door}/download.txt")->assertOk()->getContent();
+            $xml = (string) $this->get("/api/v1/{$door}/download.musicxml")->assertOk()->getContent();
+            $mxl = (string) $this->get("/api/v1/{$door}/download.mxl")->assertOk()->getContent();
+            $list = (string) $this->get("/api/v1/{$door}/download.txt")->assertOk()->getContent();
 
             self::assertEquals((new ScoreReader())->read($xml), (new ScoreReader())->read($mxl));
             self::assertStringStartsWith("part Violin I\n0.1     up\n1.1     down\n", $list);
-            $this->get("/api/{$door}/download.exe")->assertNotFound();
+            $this->get("/api/v1/{$door}/download.exe")->assertNotFound();
         }
     }
 
@@ -78,44 +80,44 @@ final class HandOutTest extends FeatureTestCase
     {
         $piece = $this->piece();
         $this->actingAs($this->director);
-        $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'no address', 'may' => 'edit'])->assertStatus(422)
+        $this->postJson("/api/v1/pieces/{$piece->id}/shares", ['email' => 'no address', 'may' => 'edit'])->assertStatus(422)
             ->assertJsonPath('message', 'Type the co-teacher’s e-mail address.');
-        $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'maren@example.test', 'may' => 'edit'])->assertStatus(422);
-        $share = $this->postJson("/api/pieces/{$piece->id}/shares", ['email' => 'New@example.test', 'may' => 'propose'])->assertCreated();
+        $this->postJson("/api/v1/pieces/{$piece->id}/shares", ['email' => 'maren@example.test', 'may' => 'edit'])->assertStatus(422);
+        $share = $this->postJson("/api/v1/pieces/{$piece->id}/shares", ['email' => 'New@example.test', 'may' => 'propose'])->assertCreated();
         self::assertTrue($share->json('waiting'));
         $token = basename($share->json('url'));
         auth()->guard('web')->logout();
 
         // The link alone gives nobody an account: a letter to the address does.
-        $this->getJson("/api/invitation/{$token}")->assertJsonPath('owner', 'Maren')->assertJsonMissingPath('hasAccount');
-        $this->postJson("/api/invitation/{$token}", ['name' => 'New', 'password' => 'long enough for all'])->assertUnauthorized();
-        $this->postJson("/api/invitation/{$token}/letter")->assertStatus(202);
+        $this->getJson("/api/v1/invitation/{$token}")->assertJsonPath('owner', 'Maren')->assertJsonMissingPath('hasAccount');
+        $this->postJson("/api/v1/invitation/{$token}", ['name' => 'New', 'password' => 'long enough for all'])->assertUnauthorized();
+        $this->postJson("/api/v1/invitation/{$token}/letter")->assertStatus(202);
         self::assertSame(1, preg_match('~/welcome/(\w+)\?~', Letter::query()->latest('id')->firstOrFail()->text, $match));
-        $this->postJson('/api/password', ['email' => 'new@example.test', 'token' => $match[1], 'password' => 'short'])->assertStatus(422);
-        $this->postJson('/api/password', ['email' => 'new@example.test', 'token' => $match[1], 'name' => 'Neva', 'password' => 'long enough for all'])
+        $this->postJson('/api/v1/password', ['email' => 'new@example.test', 'token' => $match[1], 'password' => 'short'])->assertStatus(422);
+        $this->postJson('/api/v1/password', ['email' => 'new@example.test', 'token' => $match[1], 'name' => 'Neva', 'password' => 'long enough for all'])
             ->assertJsonPath('user.name', 'Neva');
-        self::assertSame([], $this->getJson('/api/rack')->json('shared'), 'nobody is taken in unasked');
-        $this->postJson("/api/invitation/{$token}")->assertJsonPath('piece', $piece->id);
-        $this->getJson("/api/pieces/{$piece->id}")->assertJsonPath('role', 'propose');
-        self::assertCount(1, $this->getJson('/api/rack')->json('shared'));
-        $this->actingAs($this->stranger)->postJson("/api/invitation/{$token}")->assertForbidden();
-        $this->actingAs($this->director)->patchJson("/api/shares/{$share->json('id')}", ['may' => 'read'])->assertJsonPath('may', 'read');
-        $this->deleteJson("/api/shares/{$share->json('id')}")->assertOk();
-        $this->getJson("/api/invitation/{$token}")->assertNotFound();
+        self::assertSame([], $this->getJson('/api/v1/rack')->json('shared'), 'nobody is taken in unasked');
+        $this->postJson("/api/v1/invitation/{$token}")->assertJsonPath('piece', $piece->id);
+        $this->getJson("/api/v1/pieces/{$piece->id}")->assertJsonPath('role', 'propose');
+        self::assertCount(1, $this->getJson('/api/v1/rack')->json('shared'));
+        $this->actingAs($this->stranger)->postJson("/api/v1/invitation/{$token}")->assertForbidden();
+        $this->actingAs($this->director)->patchJson("/api/v1/shares/{$share->json('id')}", ['may' => 'read'])->assertJsonPath('may', 'read');
+        $this->deleteJson("/api/v1/shares/{$share->json('id')}")->assertOk();
+        $this->getJson("/api/v1/invitation/{$token}")->assertNotFound();
     }
 
     public function testAPartShowsAsManyFingersAsItWasGiven(): void
     {
         $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));
         $this->actingAs($this->director);
-        $shown = fn (): int => substr_count((string) $this->get("/api/sections/{$section->id}/page")->getContent(), '<fingering');
+        $shown = fn (): int => substr_count((string) $this->get("/api/v1/sections/{$section->id}/page")->getContent(), '<fingering');
         $usual = $shown();
 
-        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'every'])->assertOk()->assertJsonPath('density', 'every');
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['density' => 'every'])->assertOk()->assertJsonPath('density', 'every');
         self::assertGreaterThan($usual, $shown());
-        $this->putJson("/api/sections/{$section->id}/density", ['density' => null])->assertOk();
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['density' => null])->assertOk();
         self::assertSame($usual, $shown());
-        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'plenty'])->assertUnprocessable()
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['density' => 'plenty'])->assertUnprocessable()
             ->assertJsonPath('message', 'Choose how many fingers the page shows.');
     }
 
@@ -123,41 +125,41 @@ final class HandOutTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));
         $this->actingAs($this->director);
-        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
-        $this->getJson("/api/part/{$token}")->assertJsonPath('fingers', 'standard')
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
+        $this->getJson("/api/v1/part/{$token}")->assertJsonPath('fingers', 'standard')
             ->assertJsonPath('densities', ['sparse', 'standard', 'every']);
-        $shown = fn (string $query): int => substr_count((string) $this->get("/api/part/{$token}/page{$query}")->getContent(), '<fingering');
+        $shown = fn (string $query): int => substr_count((string) $this->get("/api/v1/part/{$token}/page{$query}")->getContent(), '<fingering');
 
         self::assertGreaterThan($shown('?fingers=sparse'), $shown('?fingers=every'));
         self::assertSame($shown(''), $shown('?fingers=standard'));
         self::assertSame($shown(''), $shown('?fingers=plenty'));
-        $list = $this->getJson("/api/part/{$token}?fingers=every")->json('list');
-        self::assertGreaterThan(count($this->getJson("/api/part/{$token}")->json('list')), count($list));
-        $this->get("/api/part/{$token}/download.txt?fingers=every")->assertOk();
+        $list = $this->getJson("/api/v1/part/{$token}?fingers=every")->json('list');
+        self::assertGreaterThan(count($this->getJson("/api/v1/part/{$token}")->json('list')), count($list));
+        $this->get("/api/v1/part/{$token}/download.txt?fingers=every")->assertOk();
     }
 
     public function testAnEditionStaysWithTheFingersItWasFrozenWith(): void
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
-        $before = $this->get("/api/part/{$token}/page")->getContent();
-        $this->putJson("/api/sections/{$section->id}/density", ['density' => 'every']);
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
+        $before = $this->get("/api/v1/part/{$token}/page")->getContent();
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['density' => 'every']);
 
-        self::assertSame($before, $this->get("/api/part/{$token}/page")->getContent());
-        $this->postJson("/api/sections/{$section->id}/editions");
-        $this->getJson("/api/part/{$token}")->assertJsonPath('fingers', 'every');
+        self::assertSame($before, $this->get("/api/v1/part/{$token}/page")->getContent());
+        $this->postJson("/api/v1/sections/{$section->id}/editions");
+        $this->getJson("/api/v1/part/{$token}")->assertJsonPath('fingers', 'every');
     }
 
     public function testPartnersChooseTheirFingersToo(): void
     {
         $section = $this->section($this->piece('A4q | D4w | E4w'));
         $this->actingAs($this->director);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.2 change up @outside\n1.4 change up @inside", 'seen' => 9]);
-        $token = basename($this->postJson("/api/sections/{$section->id}/editions")->json('link.url'));
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.2 change up @outside\n1.4 change up @inside", 'seen' => 9]);
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
 
-        $this->getJson("/api/part/{$token}")->assertJsonPath('chairs', ['outside', 'inside']);
-        $inside = $this->get("/api/part/{$token}/page?chair=inside&fingers=every")->assertOk()->getContent();
-        self::assertNotSame($inside, $this->get("/api/part/{$token}/page?chair=inside")->getContent());
+        $this->getJson("/api/v1/part/{$token}")->assertJsonPath('chairs', ['outside', 'inside']);
+        $inside = $this->get("/api/v1/part/{$token}/page?chair=inside&fingers=every")->assertOk()->getContent();
+        self::assertNotSame($inside, $this->get("/api/v1/part/{$token}/page?chair=inside")->getContent());
     }
 }

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Models\Piece;
 use App\Models\Section;
 use Illuminate\Testing\TestResponse;
 
@@ -28,12 +27,12 @@ final class HandTest extends FeatureTestCase
         $section = $this->section($this->piece('A4q | (A4e G4e F#4e E4e) rh'));
         $this->actingAs($this->director);
 
-        $detail = $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n1")->assertOk();
+        $detail = $this->getJson("/api/v1/sections/{$section->id}/notes/P1-m1-n1")->assertOk();
 
         self::assertSame(4, $detail->json('finger.number'));
         self::assertStringContainsString('inside the slur at ♩ = 100', $detail->json('finger.why'));
         self::assertSame(['A', 0], [$detail->json('finger.others.0.string'), $detail->json('finger.others.0.number')]);
-        $this->getJson("/api/sections/{$section->id}/notes/P9-m9-n9")->assertNotFound();
+        $this->getJson("/api/v1/sections/{$section->id}/notes/P9-m9-n9")->assertNotFound();
     }
 
     public function testTheOtherDirectionTellsWhatItWouldDo(): void
@@ -41,18 +40,18 @@ final class HandTest extends FeatureTestCase
         $section = $this->section($this->piece('A4q | D4q E4q F4q G4q | A4w'));
         $this->actingAs($this->director);
 
-        $bows = $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")->json('bows');
+        $bows = $this->getJson("/api/v1/sections/{$section->id}/notes/P1-m1-n2")->json('bows');
 
         self::assertSame(['down'], array_column($bows, 'text'));
         self::assertStringContainsString('later bows go the other way', $bows[0]['does']);
-        self::assertSame([], $this->getJson("/api/sections/{$section->id}")->json('marks'), 'nothing was laid');
+        self::assertSame([], $this->getJson("/api/v1/sections/{$section->id}")->json('marks'), 'nothing was laid');
     }
 
     public function testWhereTheMeasureReturnsIsTold(): void
     {
         $section = $this->section($this->piece('A4q | D4q E4q F4h | A4w | D4q E4q F4h'));
 
-        $this->actingAs($this->director)->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")
+        $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}/notes/P1-m1-n2")
             ->assertJsonPath('again', ['P1-m3-n2']);
     }
 
@@ -62,12 +61,12 @@ final class HandTest extends FeatureTestCase
         $this->actingAs($this->director);
         $answer = $this->mark($section, '1.2 down or up');
 
-        $choices = $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")->json('choices');
+        $choices = $this->getJson("/api/v1/sections/{$section->id}/notes/P1-m1-n2")->json('choices');
         self::assertSame(['down', 'up'], array_column($choices, 'text'));
         self::assertStringContainsString('later bows go the other way', $choices[0]['does']);
 
         $key = $answer->json('marks.0.key');
-        $decided = $this->postJson("/api/sections/{$section->id}/settle", [
+        $decided = $this->postJson("/api/v1/sections/{$section->id}/settle", [
             'key' => $key, 'answer' => 'choose', 'choice' => 1, 'seen' => $answer->json('revision'),
         ])->assertOk();
         self::assertSame('decided', $decided->json('marks.0.state'));
@@ -78,7 +77,7 @@ final class HandTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D4q E4q F4h | G4q F4q E4h | A4w | D4q E4q F4h | G4q F4q E4h | A4h A4h'));
 
-        $this->actingAs($this->director)->getJson("/api/sections/{$section->id}/returns")->assertOk()
+        $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}/returns")->assertOk()
             ->assertJsonPath('0.text', 'm. 4 is m. 1 again, 2 measures')
             ->assertJsonPath('0.section', $section->id);
     }
@@ -92,12 +91,12 @@ final class HandTest extends FeatureTestCase
         $look = $this->copy($section, ['look' => true, 'what' => 'all'])->assertOk();
         self::assertSame(['3.2 1', '3.3 up'], $look->json('puts'));
         self::assertSame(['3.3 down'], $look->json('overwrites'));
-        self::assertCount(3, $this->getJson("/api/sections/{$section->id}")->json('marks'), 'looking changes nothing');
+        self::assertCount(3, $this->getJson("/api/v1/sections/{$section->id}")->json('marks'), 'looking changes nothing');
 
         $done = $this->copy($section, ['what' => 'fingers'])->assertOk();
         self::assertSame(['1.2 1', '1.3 up', '3.2 1', '3.3 down'], array_column($done->json('marks'), 'line'));
         self::assertSame('copy fingers', $done->json('can.undo'));
-        $this->postJson("/api/sections/{$section->id}/undo")->assertJsonCount(3, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/undo")->assertJsonCount(3, 'marks');
     }
 
     public function testMarksAreCarriedToAnotherPieceByNobody(): void
@@ -106,16 +105,16 @@ final class HandTest extends FeatureTestCase
         $other = $this->section($this->piece('A4q | D4q E4q F4h'));
 
         $this->actingAs($this->director)
-            ->postJson("/api/sections/{$section->id}/copy", [...$this->stretch($section), 'from' => $other->id])
+            ->postJson("/api/v1/sections/{$section->id}/copy", [...$this->stretch($section), 'from' => $other->id])
             ->assertNotFound();
-        $this->postJson("/api/sections/{$section->id}/copy", ['from' => $section->id])->assertUnprocessable();
+        $this->postJson("/api/v1/sections/{$section->id}/copy", ['from' => $section->id])->assertUnprocessable();
     }
 
     public function testThePartOnOpenStrings(): void
     {
         $section = $this->section($this->piece('A4q | D4q E4q B4h'));
 
-        $page = (string) $this->actingAs($this->director)->get("/api/sections/{$section->id}/open-strings")->assertOk()->getContent();
+        $page = (string) $this->actingAs($this->director)->get("/api/v1/sections/{$section->id}/open-strings")->assertOk()->getContent();
 
         preg_match_all('~<step>(\w)</step>~', $page, $steps);
         self::assertSame(['A', 'D', 'D', 'A'], $steps[1]);
@@ -125,7 +124,7 @@ final class HandTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | E4q F#4q G4h | B4q C5q D5h'));
 
-        $this->actingAs($this->director)->getJson("/api/sections/{$section->id}/patterns")->assertOk()
+        $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}/patterns")->assertOk()
             ->assertJsonPath('patterns.0.pattern', '2-3 close')
             ->assertJsonPath('patterns.0.measures', ['1'])
             ->assertJsonPath('patterns.1.pattern', '1-2 close');
@@ -138,11 +137,11 @@ final class HandTest extends FeatureTestCase
         $this->actingAs($this->director);
         self::assertNotContains('bow-runs-out', $this->codes($section));
 
-        $this->putJson("/api/pieces/{$piece->id}/tempos", ['tempos' => ['0' => 30]])->assertOk()->assertJsonPath('tempos.0', 30);
+        $this->putJson("/api/v1/pieces/{$piece->id}/tempos", ['tempos' => ['0' => 30]])->assertOk()->assertJsonPath('tempos.0', 30);
 
         self::assertContains('bow-runs-out', $this->codes($section));
-        $this->putJson("/api/pieces/{$piece->id}/tempos", ['tempos' => ['0' => 0]])->assertUnprocessable();
-        $this->putJson("/api/pieces/{$piece->id}/tempos", ['tempos' => []])->assertOk();
+        $this->putJson("/api/v1/pieces/{$piece->id}/tempos", ['tempos' => ['0' => 0]])->assertUnprocessable();
+        $this->putJson("/api/v1/pieces/{$piece->id}/tempos", ['tempos' => []])->assertOk();
         self::assertNotContains('bow-runs-out', $this->codes($section));
     }
 
@@ -151,32 +150,32 @@ final class HandTest extends FeatureTestCase
         $section = $this->section($this->piece('A4q | D4w | E4w'));
         $this->actingAs($this->director);
         $this->mark($section, "1.2 change up @outside\n1.4 change up @inside");
-        $url = $this->postJson("/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $url = $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url');
         $token = basename($url);
 
-        $part = $this->getJson("/api/part/{$token}")->assertJsonPath('chairs', ['outside', 'inside']);
-        self::assertNotSame([], preg_grep('~@inside~', $part->json('list')));
-        $inside = (string) $this->get("/api/part/{$token}/page?chair=inside")->assertOk()->getContent();
-        $outside = (string) $this->get("/api/part/{$token}/page?chair=outside")->assertOk()->getContent();
+        $part = $this->getJson("/api/v1/part/{$token}")->assertJsonPath('chairs', ['outside', 'inside']);
+        self::assertNotSame([], preg_grep('~@inside~', array_column($part->json('list'), 'line')));
+        $inside = (string) $this->get("/api/v1/part/{$token}/page?chair=inside")->assertOk()->getContent();
+        $outside = (string) $this->get("/api/v1/part/{$token}/page?chair=outside")->assertOk()->getContent();
         self::assertStringContainsString('<note', $inside);
         self::assertStringContainsString('<note', $outside);
-        $this->get("/api/part/{$token}/page?chair=balcony")->assertOk();
+        $this->get("/api/v1/part/{$token}/page?chair=balcony")->assertOk();
     }
 
     public function testWithoutChairsThereIsOnePage(): void
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $url = $this->postJson("/api/sections/{$section->id}/editions")->json('link.url');
+        $url = $this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url');
 
-        $this->getJson('/api/part/' . basename($url))->assertJsonPath('chairs', []);
+        $this->getJson('/api/v1/part/' . basename($url))->assertJsonPath('chairs', []);
     }
 
     public function testTheSectionsShowTheirFingersEntrancesAndUnisons(): void
     {
         $piece = $this->piece('A4q | D4q E4q B4h');
 
-        $this->actingAs($this->director)->getJson("/api/pieces/{$piece->id}/tutti")->assertOk()
+        $this->actingAs($this->director)->getJson("/api/v1/pieces/{$piece->id}/tutti")->assertOk()
             ->assertJsonPath('sections.0.fingers.1.text', 'D0')
             ->assertJsonPath('entrances.0.text', 'beat 1')
             ->assertJsonPath('unisons', []);
@@ -186,7 +185,7 @@ final class HandTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D4q E4q F4q G4q'));
         $this->actingAs($this->director);
-        $before = $this->getJson("/api/sections/{$section->id}");
+        $before = $this->getJson("/api/v1/sections/{$section->id}");
         $finger = $this->mark($section, '1.2 1');
         $bow = $this->mark($section, '1.1 up');
 
@@ -199,7 +198,7 @@ final class HandTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | G4q A4q G4q A4q | G4w'));
         $this->actingAs($this->director);
-        self::assertSame(0, $this->getJson("/api/sections/{$section->id}")->json('notes.2.finger.number'));
+        self::assertSame(0, $this->getJson("/api/v1/sections/{$section->id}")->json('notes.2.finger.number'));
 
         $answer = $this->mark($section, "1.1 slur 1.2\n1.3 slur 1.4");
 
@@ -209,7 +208,7 @@ final class HandTest extends FeatureTestCase
     /** @return TestResponse<\Illuminate\Http\JsonResponse> */
     private function mark(Section $section, string $lines): TestResponse
     {
-        return $this->postJson("/api/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => 99]);
+        return $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => 99]);
     }
 
     /**
@@ -218,7 +217,7 @@ final class HandTest extends FeatureTestCase
      */
     private function copy(Section $section, array $more): TestResponse
     {
-        return $this->postJson("/api/sections/{$section->id}/copy", [...$this->stretch($section), ...$more]);
+        return $this->postJson("/api/v1/sections/{$section->id}/copy", [...$this->stretch($section), ...$more]);
     }
 
     /** @return array<string, mixed> measure 1 onto measure 3, after a pickup of a quarter */
@@ -230,7 +229,7 @@ final class HandTest extends FeatureTestCase
     /** @return list<string> */
     private function codes(Section $section): array
     {
-        return array_column($this->getJson("/api/sections/{$section->id}")->json('flags'), 'code');
+        return array_column($this->getJson("/api/v1/sections/{$section->id}")->json('flags'), 'code');
     }
 
     /**

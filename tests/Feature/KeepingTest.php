@@ -56,7 +56,7 @@ final class KeepingTest extends FeatureTestCase
     public function testOneDirectorsFilesAreReadOneAtATime(): void
     {
         Cache::store('database')->add("reading:{$this->director->id}", true, 60);
-        $look = fn (): \Illuminate\Testing\TestResponse => $this->post('/api/scores/look', [
+        $look = fn (): \Illuminate\Testing\TestResponse => $this->post('/api/v1/scores/look', [
             'score' => UploadedFile::fake()->createWithContent('a.musicxml', Passage::of('4/4', 'A4w')->musicXml()),
         ]);
 
@@ -72,10 +72,10 @@ final class KeepingTest extends FeatureTestCase
         $this->piece();
         $used = $this->director->bytesUsed();
         self::assertGreaterThan(1000, $used);
-        $this->actingAs($this->director)->getJson('/api/account')->assertJsonPath('used', $used)->assertJsonPath('quota', 200 * 1024 * 1024);
+        $this->actingAs($this->director)->getJson('/api/v1/account')->assertJsonPath('used', $used)->assertJsonPath('quota', 200 * 1024 * 1024);
         config(['pencil.quota_megabytes' => 0]);
 
-        $answer = $this->post('/api/scores/look', ['score' => UploadedFile::fake()->createWithContent('a.musicxml', Passage::of('4/4', 'A4w')->musicXml())]);
+        $answer = $this->post('/api/v1/scores/look', ['score' => UploadedFile::fake()->createWithContent('a.musicxml', Passage::of('4/4', 'A4w')->musicXml())]);
         self::assertStringContainsString('would not fit', $answer->assertStatus(422)->json('message'));
     }
 
@@ -83,9 +83,9 @@ final class KeepingTest extends FeatureTestCase
     {
         $piece = $this->piece();
         $section = $this->section($piece);
-        $this->actingAs($this->director)->postJson("/api/sections/{$section->id}/editions")->assertCreated();
-        $this->deleteJson("/api/pieces/{$piece->id}")->assertOk();
-        $bin = $this->getJson('/api/rack?bin=1')->assertJsonPath('bin', 1)->json('shelves.0.pieces.0');
+        $this->actingAs($this->director)->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
+        $this->deleteJson("/api/v1/pieces/{$piece->id}")->assertOk();
+        $bin = $this->getJson('/api/v1/rack?bin=1')->assertJsonPath('bin', 1)->json('shelves.0.pieces.0');
         self::assertSame($piece->id, $bin['id']);
         self::assertSame(30, (int) round(Carbon::now()->diffInDays(Carbon::parse($bin['goes']))));
 
@@ -102,9 +102,9 @@ final class KeepingTest extends FeatureTestCase
     public function testAPieceIsThrownAwayForGoodOnlyOutOfTheBin(): void
     {
         $piece = $this->piece();
-        $this->actingAs($this->director)->deleteJson("/api/pieces/{$piece->id}/bin")->assertNotFound();
-        $this->deleteJson("/api/pieces/{$piece->id}");
-        $this->deleteJson("/api/pieces/{$piece->id}/bin")->assertOk();
+        $this->actingAs($this->director)->deleteJson("/api/v1/pieces/{$piece->id}/bin")->assertNotFound();
+        $this->deleteJson("/api/v1/pieces/{$piece->id}");
+        $this->deleteJson("/api/v1/pieces/{$piece->id}/bin")->assertOk();
 
         self::assertNull(Piece::withTrashed()->find($piece->id));
     }
@@ -125,15 +125,15 @@ final class KeepingTest extends FeatureTestCase
         $piece = $this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h');
         $section = $this->section($piece);
         $this->actingAs($this->director);
-        $this->putJson("/api/pieces/{$piece->id}/tempos", ['tempos' => ['1' => 72]]);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => "1.1 up\n1.2 3\n2.1 \"sing\" # softly", 'seen' => 9])->assertOk();
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.3 hook', 'seen' => 9])->assertOk();
-        $this->postJson("/api/sections/{$section->id}/undo")->assertOk();
-        $this->postJson("/api/sections/{$section->id}/editions")->assertCreated();
-        $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => true]);
-        $errand = $this->postJson('/api/account/pack')->assertStatus(202)->json();
-        self::assertSame('done', $this->getJson("/api/account/errands/{$errand['id']}")->json('state'));
-        $file = $this->get("/api/account/errands/{$errand['id']}/file")->assertOk()->streamedContent();
+        $this->putJson("/api/v1/pieces/{$piece->id}/tempos", ['tempos' => ['1' => 72]]);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.1 up\n1.2 3\n2.1 \"sing\" # softly", 'seen' => 9])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.3 hook', 'seen' => 9])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/undo")->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
+        $this->postJson("/api/v1/sections/{$section->id}/done", ['what' => 'bow', 'done' => true]);
+        $errand = $this->postJson('/api/v1/account/pack')->assertStatus(202)->json();
+        self::assertSame('done', $this->getJson("/api/v1/account/errands/{$errand['id']}")->json('state'));
+        $file = $this->get("/api/v1/account/errands/{$errand['id']}/file")->assertOk()->streamedContent();
         self::assertSame($file, (string) Storage::disk('local')->get((string) Errand::query()->findOrFail($errand['id'])->file));
         $path = $this->file($file);
         $zip = new ZipArchive();
@@ -142,26 +142,26 @@ final class KeepingTest extends FeatureTestCase
         self::assertStringContainsString('1.1     up', (string) $zip->getFromName((string) current(preg_grep('~marks/.*txt$~', $names) ?: [])));
 
         $this->actingAs($this->stranger);
-        $answer = $this->post('/api/account/unpack', ['file' => new UploadedFile($path, 'mine.zip', null, null, true)])->assertStatus(202)->json();
+        $answer = $this->post('/api/v1/account/unpack', ['file' => new UploadedFile($path, 'mine.zip', null, null, true)])->assertStatus(202)->json();
 
         self::assertSame(['done', '1 piece was brought in.'], [$answer['state'], $answer['says']]);
         $copy = Piece::query()->where('user_id', $this->stranger->id)->firstOrFail();
         self::assertEquals(['Concert', 72.0, $piece->title], [$copy->shelf->name, $copy->tempos['1'] ?? null, $copy->title]);
-        $there = $this->getJson("/api/sections/{$this->section($copy)->id}")->assertOk()->json();
-        $here = $this->actingAs($this->director)->getJson("/api/sections/{$section->id}")->json();
+        $there = $this->getJson("/api/v1/sections/{$this->section($copy)->id}")->assertOk()->json();
+        $here = $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}")->json();
         self::assertSame(array_column($here['marks'], 'line'), array_column($there['marks'], 'line'));
         self::assertSame(array_column($here['marks'], 'author'), array_column($there['marks'], 'author'));
         self::assertSame($here['notes'], $there['notes']);
         self::assertTrue($there['section']['done']['bow']);
         $edition = fn (Section $of): array => $of->editions()->firstOrFail()->page('', null);
         self::assertSame($edition($section), $edition($this->section($copy)));
-        $history = fn (Piece $of, $who): array => array_column($this->actingAs($who)->getJson("/api/pieces/{$of->id}/history")->json(), 'what');
+        $history = fn (Piece $of, $who): array => array_column($this->actingAs($who)->getJson("/api/v1/pieces/{$of->id}/history")->json(), 'what');
         self::assertSame(
             array_map(static fn (string $what): string => "{$what} (Maren)", $history($piece, $this->director)),
             $history($copy, $this->stranger),
         );
         // Its log can be gone back on.
-        $this->postJson("/api/sections/{$this->section($copy)->id}/undo")->assertOk()->assertJsonCount(0, 'marks');
+        $this->postJson("/api/v1/sections/{$this->section($copy)->id}/undo")->assertOk()->assertJsonCount(0, 'marks');
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -193,7 +193,7 @@ final class KeepingTest extends FeatureTestCase
     public function testAFileThatIsNotOursIsTold(string $bytes, string $sentence): void
     {
         $this->actingAs($this->director);
-        $answer = $this->post('/api/account/unpack', ['file' => new UploadedFile($this->file($bytes), 'x.zip', null, null, true)]);
+        $answer = $this->post('/api/v1/account/unpack', ['file' => new UploadedFile($this->file($bytes), 'x.zip', null, null, true)]);
 
         self::assertStringContainsString($sentence, (string) $answer->json('says'));
         self::assertSame(0, Piece::query()->count());
@@ -203,7 +203,7 @@ final class KeepingTest extends FeatureTestCase
     public function testAnErrandIsStopped(): void
     {
         $errand = Errand::query()->create(['user_id' => $this->director->id, 'kind' => 'pack', 'state' => 'waits']);
-        $this->actingAs($this->director)->deleteJson("/api/account/errands/{$errand->id}")->assertJsonPath('state', 'stopped');
+        $this->actingAs($this->director)->deleteJson("/api/v1/account/errands/{$errand->id}")->assertJsonPath('state', 'stopped');
         (new \App\Jobs\PackEverything($errand->id))->handle(app(\App\Keeping\Packer::class));
 
         self::assertSame('stopped', $errand->refresh()->state);

@@ -18,7 +18,7 @@ final class KeptPlansTest extends FeatureTestCase
         $this->mark($section, '1.2 up or down', 0)->assertOk();
         $kept = $this->kept($section);
 
-        $this->getJson("/api/sections/{$section->id}/notes/P1-m1-n2")->assertOk()->assertJsonCount(2, 'choices');
+        $this->getJson("/api/v1/sections/{$section->id}/notes/P1-m1-n2")->assertOk()->assertJsonCount(2, 'choices');
 
         self::assertSame($kept, $this->kept($section));
     }
@@ -30,7 +30,7 @@ final class KeptPlansTest extends FeatureTestCase
         $this->mark($section, '1.2 up', 0)->assertOk();
         $kept = $this->kept($section);
 
-        $this->postJson("/api/sections/{$section->id}/preview", ['lines' => '1.3 hook'])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/preview", ['lines' => '1.3 hook'])->assertOk();
 
         self::assertSame($kept, $this->kept($section));
     }
@@ -72,6 +72,6 @@ final class KeptPlansTest extends FeatureTestCase
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function mark(Section $section, string $lines, int $seen): TestResponse
     {
-        return $this->postJson("/api/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => $seen]);
+        return $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => $seen]);
     }
 }

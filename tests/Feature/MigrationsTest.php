@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Models\Edition;
 use App\Models\Mark;
 use App\Models\Piece;
+use App\Models\Role;
 use App\Models\Section;
 use App\Models\User;
 use Illuminate\Foundation\Testing\TestCase;
@@ -90,7 +91,7 @@ final class MigrationsTest extends TestCase
             'P1-m1-n1||direction||all||proposed by #2', 'P1-m1-n3||direction||all||proposed by #1', 'P1-m1-n3||direction||all||proposed by #1', 'P1-m1-n2||direction||all||',
         ], $keys);
         self::assertSame(['musicxml' => $xml, 'list' => ['part Violin I', '1.1 up']], Edition::query()->firstOrFail()->page('', null));
-        self::assertSame('propose', $piece->roleOf(User::query()->findOrFail(1)), 'who had accepted stays');
+        self::assertSame(Role::Propose, $piece->roleOf(User::query()->findOrFail(1)), 'who had accepted stays');
         self::assertSame(1, DB::table('links')->count() + DB::table('left_flags')->count() - 1);
         $this->artisan('migrate:rollback', ['--step' => 20, '--force' => true])->assertOk();
     }

@@ -21,14 +21,14 @@ final class QuietServerTest extends FeatureTestCase
     public function testGuestsLeaveNoSessionBehind(): void
     {
         config(['session.driver' => 'database']);
-        $this->getJson('/api/session')->assertOk()->assertCookieMissing('upright_pencil');
-        $this->getJson('/api/part/abcdefgh')->assertNotFound()->assertCookieMissing('XSRF-TOKEN');
+        $this->getJson('/api/v1/session')->assertOk()->assertCookieMissing('upright_pencil');
+        $this->getJson('/api/v1/part/abcdefgh')->assertNotFound()->assertCookieMissing('XSRF-TOKEN');
         $this->get('/rack')->assertOk()->assertCookieMissing('XSRF-TOKEN');
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422);
-        $this->withCookie('upright_pencil', str_repeat('a', 40))->getJson('/api/session');
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422);
+        $this->withCookie('upright_pencil', str_repeat('a', 40))->getJson('/api/v1/session');
         self::assertSame(0, DB::table('sessions')->count());
 
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk()->assertCookie('upright_pencil');
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk()->assertCookie('upright_pencil');
         self::assertSame([$this->director->id], DB::table('sessions')->pluck('user_id')->map(intval(...))->all());
     }
 
@@ -36,15 +36,15 @@ final class QuietServerTest extends FeatureTestCase
     {
         config(['session.driver' => 'database']);
         $this->withCredentials();
-        $cookie = $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->getCookie('upright_pencil');
+        $cookie = $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->getCookie('upright_pencil');
         self::assertNotNull($cookie);
         $this->app['auth']->forgetGuards();
         $writes = 0;
         DB::listen(static function ($query) use (&$writes): void {
             $writes += preg_match('~^(insert|update|delete).*sessions~', $query->sql);
         });
-        $this->withCookie('upright_pencil', $cookie->getValue())->getJson('/api/rack')->assertOk();
-        $this->getJson('/api/rack')->assertOk();
+        $this->withCookie('upright_pencil', $cookie->getValue())->getJson('/api/v1/rack')->assertOk();
+        $this->getJson('/api/v1/rack')->assertOk();
 
         self::assertSame(0, $writes);
     }
@@ -53,15 +53,15 @@ final class QuietServerTest extends FeatureTestCase
     {
         $section = $this->section($this->piece());
         $this->actingAs($this->director);
-        $this->json('GET', 'http://evil.example/api/session')->assertStatus(421);
-        $url = $this->json('POST', "http://localhost:8000/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $this->json('GET', 'http://evil.example/api/v1/session')->assertStatus(421);
+        $url = $this->json('POST', "http://localhost:8000/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url');
 
         self::assertStringStartsWith(config('app.url') . '/part/', $url);
     }
 
     public function testAnotherSitesPageCannotSignAnybodyIn(): void
     {
-        $try = fn (array $headers): int => $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'], $headers)
+        $try = fn (array $headers): int => $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'], $headers)
             ->getStatusCode();
 
         self::assertSame(403, $try(['Sec-Fetch-Site' => 'cross-site']));
@@ -88,10 +88,10 @@ final class QuietServerTest extends FeatureTestCase
 
     public function testEveryRequestHasAName(): void
     {
-        self::assertMatchesRegularExpression('~^[a-f0-9]{16}$~', (string) $this->getJson('/api/session')->headers->get('X-Request-Id'));
+        self::assertMatchesRegularExpression('~^[a-f0-9]{16}$~', (string) $this->getJson('/api/v1/session')->headers->get('X-Request-Id'));
         $given = str_repeat('ab12', 8);
-        self::assertSame($given, $this->getJson('/api/session', ['X-Request-Id' => $given])->headers->get('X-Request-Id'));
-        self::assertNotSame('x"y', $this->getJson('/api/session', ['X-Request-Id' => 'x"y'])->headers->get('X-Request-Id'));
+        self::assertSame($given, $this->getJson('/api/v1/session', ['X-Request-Id' => $given])->headers->get('X-Request-Id'));
+        self::assertNotSame('x"y', $this->getJson('/api/v1/session', ['X-Request-Id' => 'x"y'])->headers->get('X-Request-Id'));
     }
 
     /** @return iterable<string, array{string, int, string}> */
@@ -106,9 +106,9 @@ final class QuietServerTest extends FeatureTestCase
     #[DataProvider('failures')]
     public function testWhatCannotBeWrittenIsASentence(string $message, int $status, string $sentence): void
     {
-        Route::post('/api/try', static fn () => throw new QueryException('sqlite', 'insert', [], new RuntimeException($message)));
+        Route::post('/api/v1/try', static fn () => throw new QueryException('sqlite', 'insert', [], new RuntimeException($message)));
 
-        $answer = $this->postJson('/api/try')->assertStatus($status);
+        $answer = $this->postJson('/api/v1/try')->assertStatus($status);
 
         self::assertStringContainsString($sentence, $answer->json('message'));
         self::assertNull(CannotWrite::told(new RuntimeException('something else')));
@@ -128,7 +128,7 @@ final class QuietServerTest extends FeatureTestCase
         $this->piece();
         $this->app->bind(\App\Plans\SectionPlanner::class, static fn () => throw new RuntimeException('The rack plans.'));
 
-        $answer = $this->actingAs($this->director)->getJson('/api/rack')->assertOk();
+        $answer = $this->actingAs($this->director)->getJson('/api/v1/rack')->assertOk();
 
         self::assertSame(1, $answer->json('unknown'));
         self::assertArrayNotHasKey('flags', $answer->json('shelves.0.pieces.0.sections.0'));
@@ -142,7 +142,7 @@ final class QuietServerTest extends FeatureTestCase
         $bad->update(['reading' => (string) gzcompress('nothing'), 'reading_version' => 0]);
         $bad->piece->update(['source' => (string) gzcompress('no score')]);
         $this->workOut();
-        $sections = array_column(array_merge(...array_column($this->actingAs($this->director)->getJson('/api/rack')->json('shelves.0.pieces'), 'sections')), null, 'id');
+        $sections = array_column(array_merge(...array_column($this->actingAs($this->director)->getJson('/api/v1/rack')->json('shelves.0.pieces'), 'sections')), null, 'id');
 
         self::assertTrue($sections[$bad->id]['failed']);
         self::assertArrayHasKey('flags', $sections[$good->id]);
@@ -153,7 +153,7 @@ final class QuietServerTest extends FeatureTestCase
         $this->workOut();
         self::assertSame(['failed' => true], $bad->refresh()->state);
         // Somebody who opens it sees whether it works; if it does, the rack knows it too.
-        $this->getJson("/api/sections/{$bad->id}")->assertOk();
+        $this->getJson("/api/v1/sections/{$bad->id}")->assertOk();
         self::assertArrayHasKey('flags', (array) $bad->refresh()->state);
         self::assertNull($bad->state_began_at);
     }
@@ -183,9 +183,9 @@ final class QuietServerTest extends FeatureTestCase
         $section = $this->section($piece);
         $this->actingAs($this->director);
         $paths = ["pieces/{$piece->id}/tutti", "pieces/{$piece->id}/read-through", "pieces/{$piece->id}/handout"];
-        $first = array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
-        $marked = array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths);
+        $first = array_map(fn (string $path): array => $this->getJson("/api/v1/{$path}")->assertOk()->json(), $paths);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
+        $marked = array_map(fn (string $path): array => $this->getJson("/api/v1/{$path}")->assertOk()->json(), $paths);
         self::assertNotSame($first[0]['sections'], $marked[0]['sections']);
 
         // From here on nothing can be planned: there is no music left, and nobody who remembers it.
@@ -194,13 +194,13 @@ final class QuietServerTest extends FeatureTestCase
         foreach ($this->app['router']->getRoutes() as $route) {
             $route->controller = null;
         }
-        self::assertSame($marked, array_map(fn (string $path): array => $this->getJson("/api/{$path}")->assertOk()->json(), $paths));
+        self::assertSame($marked, array_map(fn (string $path): array => $this->getJson("/api/v1/{$path}")->assertOk()->json(), $paths));
         // A class that changes makes them new.
-        $this->putJson('/api/class', [
+        $this->putJson('/api/v1/class', [
             'profile' => 'first-year', 'density' => 'every', 'wording' => 'words',
             'schools' => ['bow' => 'downbeat', 'long' => 'together', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
             'sizes' => ['violin' => '4/4', 'viola' => '15″', 'cello' => '4/4', 'bass' => '3/4'],
         ])->assertOk();
-        self::assertGreaterThanOrEqual(422, $this->getJson("/api/{$paths[0]}")->getStatusCode(), 'and there is nothing to make them from');
+        self::assertGreaterThanOrEqual(422, $this->getJson("/api/v1/{$paths[0]}")->getStatusCode(), 'and there is nothing to make them from');
     }
 }

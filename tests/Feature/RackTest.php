@@ -16,7 +16,7 @@ final class RackTest extends FeatureTestCase
     {
         $this->actingAs($this->director);
         $xml = Passage::of('4/4', 'A4q | D5q E5q F5q G5q | [repeat] A5w | [1] G5w [back] | [2] G5h.')->withPickup()->musicXml();
-        $understood = $this->post('/api/scores/look', ['score' => UploadedFile::fake()->createWithContent('tune.musicxml', $xml)])->assertOk();
+        $understood = $this->post('/api/v1/scores/look', ['score' => UploadedFile::fake()->createWithContent('tune.musicxml', $xml)])->assertOk();
 
         self::assertSame('Passage', $understood->json('title'));
         self::assertSame('violin', $understood->json('parts.0.instrument'));
@@ -24,13 +24,13 @@ final class RackTest extends FeatureTestCase
         self::assertSame('0–3, then 2, then 4', $understood->json('roadmap'));
         self::assertSame(0, Piece::query()->count());
 
-        $kept = $this->postJson('/api/pieces', [
+        $kept = $this->postJson('/api/v1/pieces', [
             'token' => $understood->json('token'), 'file' => 'tune.musicxml', 'title' => 'My Tune', 'shelf' => $this->shelf()->id,
         ])->assertCreated();
-        $this->getJson('/api/rack')->assertJsonPath('shelves.0.pieces.0.title', 'My Tune')
+        $this->getJson('/api/v1/rack')->assertJsonPath('shelves.0.pieces.0.title', 'My Tune')
             ->assertJsonPath('shelves.0.pieces.0.sections.0.name', 'Violin I');
-        $this->getJson("/api/pieces/{$kept->json('id')}")->assertJsonPath('role', 'own');
-        $this->postJson('/api/pieces', ['token' => $understood->json('token'), 'file' => 'x', 'shelf' => $this->shelf()->id])
+        $this->getJson("/api/v1/pieces/{$kept->json('id')}")->assertJsonPath('role', 'own');
+        $this->postJson('/api/v1/pieces', ['token' => $understood->json('token'), 'file' => 'x', 'shelf' => $this->shelf()->id])
             ->assertStatus(422)->assertJsonPath('message', 'This score was looked at too long ago. Choose the file again.');
     }
 
@@ -50,7 +50,7 @@ final class RackTest extends FeatureTestCase
     public function testABadFileIsAnsweredWithOneSentenceAndNothingIsKept(string $name, string $content, string $says): void
     {
         $this->actingAs($this->director);
-        $answer = $this->post('/api/scores/look', ['score' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json']);
+        $answer = $this->post('/api/v1/scores/look', ['score' => UploadedFile::fake()->createWithContent($name, $content)], ['Accept' => 'application/json']);
 
         $answer->assertStatus(422);
         self::assertStringContainsString($says, $answer->json('message'));
@@ -62,9 +62,9 @@ final class RackTest extends FeatureTestCase
     {
         $this->actingAs($this->director);
 
-        $this->post('/api/scores/look', ['score' => UploadedFile::fake()->create('score.xml', 17000)])->assertStatus(422)
+        $this->post('/api/v1/scores/look', ['score' => UploadedFile::fake()->create('score.xml', 17000)])->assertStatus(422)
             ->assertJsonPath('message', 'The file is larger than 16 MB, which is more than any part needs.');
-        $this->post('/api/scores/look', [])->assertStatus(422);
+        $this->post('/api/v1/scores/look', [])->assertStatus(422);
     }
 
     public function testPiecesAreRenamedPutAwayAndThrownAway(): void
@@ -72,32 +72,32 @@ final class RackTest extends FeatureTestCase
         $piece = $this->piece();
         $this->actingAs($this->director);
 
-        $this->patchJson("/api/pieces/{$piece->id}", ['title' => ' Renamed '])->assertJsonPath('title', 'Renamed');
-        $this->patchJson("/api/pieces/{$piece->id}", ['title' => ''])->assertStatus(422)->assertJsonPath('message', 'A piece needs a title.');
-        $this->patchJson("/api/pieces/{$piece->id}", ['archived' => true])->assertOk();
-        self::assertSame([], $this->getJson('/api/rack')->json('shelves.0.pieces'));
-        self::assertCount(1, $this->getJson('/api/rack?earlier=1')->json('shelves.0.pieces'));
-        $this->patchJson("/api/pieces/{$piece->id}", ['archived' => false])->assertOk();
-        $this->deleteJson("/api/pieces/{$piece->id}")->assertOk();
-        self::assertSame([], $this->getJson('/api/rack')->json('shelves.0.pieces'));
-        $this->postJson("/api/pieces/{$piece->id}/restore")->assertOk();
-        self::assertCount(1, $this->getJson('/api/rack')->json('shelves.0.pieces'));
+        $this->patchJson("/api/v1/pieces/{$piece->id}", ['title' => ' Renamed '])->assertJsonPath('title', 'Renamed');
+        $this->patchJson("/api/v1/pieces/{$piece->id}", ['title' => ''])->assertStatus(422)->assertJsonPath('message', 'A piece needs a title.');
+        $this->patchJson("/api/v1/pieces/{$piece->id}", ['archived' => true])->assertOk();
+        self::assertSame([], $this->getJson('/api/v1/rack')->json('shelves.0.pieces'));
+        self::assertCount(1, $this->getJson('/api/v1/rack?earlier=1')->json('shelves.0.pieces'));
+        $this->patchJson("/api/v1/pieces/{$piece->id}", ['archived' => false])->assertOk();
+        $this->deleteJson("/api/v1/pieces/{$piece->id}")->assertOk();
+        self::assertSame([], $this->getJson('/api/v1/rack')->json('shelves.0.pieces'));
+        $this->postJson("/api/v1/pieces/{$piece->id}/restore")->assertOk();
+        self::assertCount(1, $this->getJson('/api/v1/rack')->json('shelves.0.pieces'));
     }
 
     public function testAShelfIsPutUp(): void
     {
         $this->actingAs($this->director);
 
-        $this->postJson('/api/shelves', ['name' => 'Summer', 'kind' => 'programme'])->assertCreated();
-        $this->postJson('/api/shelves', ['name' => '', 'kind' => 'programme'])->assertStatus(422)->assertJsonPath('message', 'Give the shelf a name.');
-        $this->getJson('/api/rack')->assertJsonPath('shelves.0.name', 'Summer');
+        $this->postJson('/api/v1/shelves', ['name' => 'Summer', 'kind' => 'programme'])->assertCreated();
+        $this->postJson('/api/v1/shelves', ['name' => '', 'kind' => 'programme'])->assertStatus(422)->assertJsonPath('message', 'Give the shelf a name.');
+        $this->getJson('/api/v1/rack')->assertJsonPath('shelves.0.name', 'Summer');
     }
 
     private function rack(): TestResponse
     {
         $this->workOut();
 
-        return $this->getJson('/api/rack')->assertJsonPath('unknown', 0);
+        return $this->getJson('/api/v1/rack')->assertJsonPath('unknown', 0);
     }
 
     public function testTheRackShowsHowFarASectionIs(): void
@@ -106,41 +106,41 @@ final class RackTest extends FeatureTestCase
         $section = $this->section($piece);
         $this->actingAs($this->director);
         $this->rack()->assertJsonPath('shelves.0.pieces.0.sections.0.bowed', 0);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 0]);
         self::assertEqualsWithDelta(0.667, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'), 0.001);
         $this->rack()->assertJsonPath('shelves.0.pieces.0.sections.0.fingered', 0);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '2.1 3', 'seen' => 9]);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '2.1 3', 'seen' => 9]);
         self::assertGreaterThan(0.6, $this->rack()->json('shelves.0.pieces.0.sections.0.fingered'));
-        $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => true])
+        $this->postJson("/api/v1/sections/{$section->id}/done", ['what' => 'bow', 'done' => true])
             ->assertExactJson(['bow' => true, 'hand' => false]);
         self::assertEquals(1, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'));
-        $this->getJson("/api/sections/{$section->id}")->assertJsonPath('section.done', ['bow' => true, 'hand' => false]);
-        $this->postJson("/api/sections/{$section->id}/done", ['what' => 'bow', 'done' => false]);
+        $this->getJson("/api/v1/sections/{$section->id}")->assertJsonPath('section.done', ['bow' => true, 'hand' => false]);
+        $this->postJson("/api/v1/sections/{$section->id}/done", ['what' => 'bow', 'done' => false]);
         self::assertLessThan(1, $this->rack()->json('shelves.0.pieces.0.sections.0.bowed'));
     }
 
     public function testSigningInAndOut(): void
     {
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422)
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422)
             ->assertJsonPath('message', 'The e-mail address or the password is not right.');
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])
             ->assertJsonPath('user.name', 'Maren');
-        $this->getJson('/api/session')->assertJsonPath('user.name', 'Maren');
-        $this->deleteJson('/api/session')->assertJsonPath('user', null);
+        $this->getJson('/api/v1/session')->assertJsonPath('user.name', 'Maren');
+        $this->deleteJson('/api/v1/session')->assertJsonPath('user', null);
     }
 
     public function testTooManyTriesWait(): void
     {
         for ($try = 0; $try < 8; $try++) {
-            $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'wrong']);
+            $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'wrong']);
         }
 
-        $this->postJson('/api/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
     }
 
     public function testTheScreensAnswerAndCarryTheirHeaders(): void
     {
         $this->get('/rack')->assertOk()->assertHeader('X-Frame-Options', 'DENY');
-        $this->getJson('/api/nothing')->assertNotFound()->assertJsonPath('message', 'This is not here any more, or not yours to see.');
+        $this->getJson('/api/v1/nothing')->assertNotFound()->assertJsonPath('message', 'This is not here any more, or not yours to see.');
     }
 }

@@ -17,20 +17,20 @@ final class RightsTest extends FeatureTestCase
         $colleague = $this->person('Idris');
         $this->share($piece, $colleague, 'edit');
         $this->actingAs($colleague);
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.2 up', 'seen' => 9])->assertOk();
-        $this->postJson("/api/sections/{$section->id}/undo")->assertOk()->assertJsonCount(1, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.2 up', 'seen' => 9])->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/undo")->assertOk()->assertJsonCount(1, 'marks');
         Share::query()->where('user_id', $colleague->id)->update(['may' => 'propose']);
 
         foreach (['undo', 'redo'] as $turn) {
-            $this->postJson("/api/sections/{$section->id}/{$turn}")->assertForbidden()
+            $this->postJson("/api/v1/sections/{$section->id}/{$turn}")->assertForbidden()
                 ->assertJsonPath('message', 'You may propose here now, but not change what was decided, your own earlier marks included.');
         }
-        $this->getJson("/api/sections/{$section->id}")->assertJsonCount(1, 'marks');
+        $this->getJson("/api/v1/sections/{$section->id}")->assertJsonCount(1, 'marks');
 
         // What they propose now is theirs to take back.
-        $this->postJson("/api/sections/{$section->id}/marks", ['lines' => '2.1 up', 'seen' => 9])->assertJsonCount(2, 'marks');
-        $this->postJson("/api/sections/{$section->id}/undo")->assertOk()->assertJsonCount(1, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '2.1 up', 'seen' => 9])->assertJsonCount(2, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/undo")->assertOk()->assertJsonCount(1, 'marks');
     }
 
     public function testTwoPeopleOfOneNameDoNotTakeEachOthersProposals(): void
@@ -41,21 +41,21 @@ final class RightsTest extends FeatureTestCase
         DB::table('users')->whereIn('id', [$one->id, $other->id])->update(['name' => 'Sam']);
         $this->share($piece, $one, 'propose');
         $this->share($piece, $other, 'propose');
-        $this->actingAs($one->refresh())->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertJsonCount(1, 'marks');
+        $this->actingAs($one->refresh())->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 9])->assertJsonCount(1, 'marks');
 
-        $marks = $this->actingAs($other->refresh())->postJson("/api/sections/{$section->id}/marks", ['lines' => '1.1 down', 'seen' => 99])->assertOk()->json('marks');
+        $marks = $this->actingAs($other->refresh())->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 down', 'seen' => 99])->assertOk()->json('marks');
 
         self::assertCount(2, $marks, 'each has a proposal of their own');
         self::assertSame([false, true], array_column($marks, 'mine'));
-        $this->postJson("/api/sections/{$section->id}/marks", ['takes' => [$marks[0]['key']], 'seen' => 99])->assertJsonCount(2, 'marks');
-        $this->postJson("/api/sections/{$section->id}/marks", ['takes' => [$marks[1]['key']], 'seen' => 99])->assertJsonCount(1, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['takes' => [$marks[0]['key']], 'seen' => 99])->assertJsonCount(2, 'marks');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['takes' => [$marks[1]['key']], 'seen' => 99])->assertJsonCount(1, 'marks');
     }
 
     public function testWhatIsThereAndWhatIsNotAreAnsweredAlike(): void
     {
         $piece = $this->piece();
         $section = $this->section($piece);
-        $this->actingAs($this->director)->postJson("/api/sections/{$section->id}/editions");
+        $this->actingAs($this->director)->postJson("/api/v1/sections/{$section->id}/editions");
         $link = $section->links()->value('id');
         $this->actingAs($this->stranger);
         foreach (

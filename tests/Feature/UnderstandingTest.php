@@ -141,7 +141,7 @@ final class UnderstandingTest extends FeatureTestCase
         self::assertSame(45, Section::query()->count());
         self::assertGreaterThan(10, Mark::query()->where('state', 'decided')->count());
         self::assertSame(7, Mark::query()->where('state', 'proposed')->count());
-        $rack = $this->actingAs($director)->getJson('/api/rack')->assertOk();
+        $rack = $this->actingAs($director)->getJson('/api/v1/rack')->assertOk();
         self::assertSame(['Paper Boats', 'Cobbler’s Holiday', 'The Iron Footbridge'], array_column($rack->json('shelves.0.pieces'), 'title'));
         self::assertSame([12, 13, 14, 15, 16, 17], array_column($rack->json('shelves.1.pieces'), 'lesson'));
         self::assertSame(1, $rack->json('shelves.0.pieces.0.edition'));
@@ -158,7 +158,7 @@ final class UnderstandingTest extends FeatureTestCase
         $this->seed(DatabaseSeeder::class);
         $director = User::query()->where('email', DatabaseSeeder::DIRECTOR)->firstOrFail();
         $piece = Piece::query()->where('title', 'Cobbler’s Holiday')->value('id');
-        $tutti = $this->actingAs($director)->getJson("/api/pieces/{$piece}/tutti")->assertOk();
+        $tutti = $this->actingAs($director)->getJson("/api/v1/pieces/{$piece}/tutti")->assertOk();
 
         self::assertCount(5, $tutti->json('sections'));
         self::assertCount(42, $tutti->json('measures'));
@@ -182,13 +182,13 @@ final class UnderstandingTest extends FeatureTestCase
         $this->seed(DatabaseSeeder::class);
         $director = User::query()->where('email', DatabaseSeeder::DIRECTOR)->firstOrFail();
         $piece = Piece::query()->where('title', 'The Iron Footbridge')->value('id');
-        $flags = $this->actingAs($director)->getJson("/api/pieces/{$piece}/read-through")->assertOk()->json('flags');
+        $flags = $this->actingAs($director)->getJson("/api/v1/pieces/{$piece}/read-through")->assertOk()->json('flags');
         $order = array_column($flags, 'index');
         $sorted = $order;
         sort($sorted);
         self::assertSame($sorted, $order);
-        $this->postJson("/api/sections/{$flags[0]['section']}/leave", ['key' => $flags[0]['key'], 'leave' => true])->assertOk();
+        $this->postJson("/api/v1/sections/{$flags[0]['section']}/leave", ['key' => $flags[0]['key'], 'leave' => true])->assertOk();
 
-        self::assertSame('Maren Tallow', $this->getJson("/api/pieces/{$piece}/read-through")->json('flags.0.leftBy'));
+        self::assertSame('Maren Tallow', $this->getJson("/api/v1/pieces/{$piece}/read-through")->json('flags.0.leftBy'));
     }
 }

@@ -42,7 +42,7 @@ final class ServedTest extends TestCase
             self::assertSame('nosniff', $answer->getHeaderLine('X-Content-Type-Options'));
             $coding === '' || self::assertLessThan(filesize($assets[0]) / 3, $answer->getBody()->getSize());
         }
-        $api = self::$guzzle->get('/api/session', ['headers' => ['Accept-Encoding' => 'gzip']]);
+        $api = self::$guzzle->get('/api/v1/session', ['headers' => ['Accept-Encoding' => 'gzip']]);
         foreach (['X-Powered-By', 'Set-Cookie: upright_pencil'] as $header) {
             self::assertFalse($api->hasHeader($header));
         }
@@ -57,7 +57,7 @@ final class ServedTest extends TestCase
     public function testAnswersAreCompressed(): void
     {
         $token = self::$server->database()->query('select token from links limit 1')->fetchColumn();
-        $answer = self::$guzzle->get("/api/part/{$token}/page", ['headers' => ['Accept-Encoding' => 'gzip']]);
+        $answer = self::$guzzle->get("/api/v1/part/{$token}/page", ['headers' => ['Accept-Encoding' => 'gzip']]);
 
         self::assertSame('gzip', $answer->getHeaderLine('Content-Encoding'));
         self::assertStringContainsString('<score-partwise', (string) gzdecode((string) $answer->getBody()));
@@ -68,20 +68,20 @@ final class ServedTest extends TestCase
         $socket = stream_socket_client(str_replace('http', 'tcp', self::$server->url));
         self::assertNotFalse($socket);
         // Six hundred megabytes are announced; not one of them is waited for.
-        fwrite($socket, "POST /api/session HTTP/1.1\r\nHost: " . substr(self::$server->url, 7) . "\r\nContent-Length: 608000000\r\n\r\n");
+        fwrite($socket, "POST /api/v1/session HTTP/1.1\r\nHost: " . substr(self::$server->url, 7) . "\r\nContent-Length: 608000000\r\n\r\n");
         stream_set_timeout($socket, 5);
         $answer = (string) stream_get_contents($socket, 4000);
         fclose($socket);
 
         self::assertStringStartsWith('HTTP/1.1 413', $answer);
         self::assertStringContainsString('The file is larger than 16 MB', $answer);
-        $guest = self::$guzzle->post('/api/account/unpack', ['headers' => ['Content-Length' => '3'], 'body' => 'abc']);
+        $guest = self::$guzzle->post('/api/v1/account/unpack', ['headers' => ['Content-Length' => '3'], 'body' => 'abc']);
         self::assertSame(401, $guest->getStatusCode(), 'nothing large is taken from guests');
     }
 
     public function testAnotherNameIsRefused(): void
     {
-        $answer = self::$guzzle->get('/api/session', ['headers' => ['Host' => 'evil.example']]);
+        $answer = self::$guzzle->get('/api/v1/session', ['headers' => ['Host' => 'evil.example']]);
 
         self::assertSame(421, $answer->getStatusCode());
         self::assertStringNotContainsString('evil', (string) $answer->getBody());

@@ -24,7 +24,7 @@ trait World
         $piece = $this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h');
         $section = $this->section($piece);
         $this->actingAs($this->director);
-        $url = $this->postJson("/api/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $url = $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url');
         $binned = $this->piece('D5q E5q F#5q G5q');
         $binned->delete();
         foreach (['edit', 'propose', 'read'] as $may) {

@@ -66,7 +66,7 @@ describe('everything of mine', () => {
         expect(calls.some((call) => call.method === 'DELETE' && call.path === 'account/errands/4')).toBe(true);
         now = errand({ state: 'done', hasFile: true });
         await vi.advanceTimersByTimeAsync(1100);
-        expect(sheet.find('a').attributes('href')).toBe('/api/account/errands/4/file');
+        expect(sheet.find('a').attributes('href')).toBe('/api/v1/account/errands/4/file');
         const asked = calls.length;
         await vi.advanceTimersByTimeAsync(5000);
         expect(calls.length).toBe(asked);

@@ -88,7 +88,7 @@ final class Server
     {
         $context = stream_context_create(['http' => ['timeout' => 5, 'ignore_errors' => true]]);
         for ($try = 0; $try < 300; $try++) {
-            if (str_contains((string) @file_get_contents("{$this->url}/api/session", false, $context), '"user"')) {
+            if (str_contains((string) @file_get_contents("{$this->url}/api/v1/session", false, $context), '"user"')) {
                 return;
             }
             usleep(50_000);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\Concerns\ReadsText;
 use App\Server\Backup;
 use App\Server\Backups;
 use Illuminate\Console\Command;
@@ -11,6 +12,8 @@ use RuntimeException;
 
 final class BackupCommand extends Command
 {
+    use ReadsText;
+
     protected $signature = 'pencil:backup {file? : where it goes; in the folder of backups without it}
         {--nightly : take away older ones as well}
         {--check= : only look whether this backup is whole}';
@@ -21,7 +24,7 @@ final class BackupCommand extends Command
     {
         try {
             $check = $this->option('check');
-            $file = is_string($check) && $check !== '' ? $check : $backup->make((string) ($this->argument('file') ?? $backups->next()));
+            $file = is_string($check) && $check !== '' ? $check : $backup->make($this->textOf('file') ?: $backups->next());
             $found = $backup->check($file);
         } catch (RuntimeException $problem) {
             fwrite(STDERR, "pencil: {$problem->getMessage()}\n");

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\Concerns\ReadsText;
 use App\Server\TableCopy;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\Artisan;
@@ -13,6 +14,8 @@ use Throwable;
 /** From SQLite to PostgreSQL or back. */
 final class MoveCommand extends Command
 {
+    use ReadsText;
+
     protected $signature = 'pencil:move {to : sqlite or pgsql} {--database= : the other database’s name, or the SQLite file}
         {--over : also when there is something there already}';
 
@@ -21,7 +24,7 @@ final class MoveCommand extends Command
     public function handle(): int
     {
         $from = DB::connection();
-        $kind = (string) $this->argument('to');
+        $kind = $this->textOf('to');
         if (!in_array($kind, ['sqlite', 'pgsql'], true) || $kind === $from->getDriverName()) {
             $other = $from->getDriverName() === 'sqlite' ? 'pgsql' : 'sqlite';
             fwrite(STDERR, "pencil: from {$from->getDriverName()} everything moves to {$other}.\n");

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\Concerns\ReadsText;
 use App\Server\Backup;
 use Illuminate\Console\Command;
 use RuntimeException;
 
 final class RestoreCommand extends Command
 {
+    use ReadsText;
+
     protected $signature = 'pencil:restore {file : the backup}';
 
     protected $description = 'Puts a backup in the place of what is there, which is kept beside it.';
@@ -17,7 +20,7 @@ final class RestoreCommand extends Command
     public function handle(Backup $backup): int
     {
         try {
-            $beside = $backup->restore((string) $this->argument('file'));
+            $beside = $backup->restore($this->textOf('file'));
         } catch (RuntimeException $problem) {
             fwrite(STDERR, "pencil: {$problem->getMessage()} Nothing was changed.\n");
 

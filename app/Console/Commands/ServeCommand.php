@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Accounts\FirstCode;
+use App\Console\Concerns\ReadsText;
 use App\Server\ServerFiles;
 use App\Server\ServerOptions;
 use App\Server\Supervisor;
@@ -16,6 +17,8 @@ use Symfony\Component\Process\Process;
 /** The server of a school: nginx, PHP, queue and schedule, started together and kept running. */
 final class ServeCommand extends Command
 {
+    use ReadsText;
+
     protected $signature = 'pencil:serve {--listen=127.0.0.1:8000 : address and port} {--folder= : for settings, sockets and logs}
         {--processes=6 : PHP processes} {--queue=1 : queue workers} {--certificate= : of HTTPS} {--key= : of HTTPS}
         {--rate=200 : calls a second from one address} {--burst=2000 : and how many more at once} {--no-schedule : without nightly work}';
@@ -28,8 +31,8 @@ final class ServeCommand extends Command
         $certificate = $this->option('certificate');
         $key = $this->option('key');
         $options = new ServerOptions(
-            (string) $this->option('listen'),
-            (string) ($this->option('folder') ?: storage_path('server')),
+            $this->textOfOption('listen'),
+            ($this->textOfOption('folder') ?: storage_path('server')),
             max(1, (int) $this->option('processes')),
             max(0, (int) $this->option('queue')),
             $this->option('no-schedule') !== true,

@@ -25,12 +25,14 @@ final class SweepCommand extends Command
     public function handle(): int
     {
         $pieces = 0;
-        Piece::onlyTrashed()->where('deleted_at', '<', Carbon::now()->subDays(config()->integer('pencil.deleted_days')))
-            ->select(['id', 'deleted_at'])->each(static function (Piece $piece) use (&$pieces): void {
-                // Its marks, log, editions and links go with it, by the database's own rule.
-                $piece->forceDelete();
-                $pieces++;
-            });
+        /** @var list<Piece> $old */
+        $old = Piece::onlyTrashed()->where('deleted_at', '<', Carbon::now()->subDays(config()->integer('pencil.deleted_days')))
+            ->get(['id', 'deleted_at'])->all();
+        foreach ($old as $piece) {
+            // Its marks, log, editions and links go with it, by the database's own rule.
+            $piece->forceDelete();
+            $pieces++;
+        }
         $uploads = $this->olderFiles('looked-at', Carbon::now()->subMinutes(config()->integer('pencil.upload_minutes')));
         $packed = $this->olderFiles('errands', Carbon::now()->subDays(self::PACKED_DAYS));
         Errand::query()->where('created_at', '<', Carbon::now()->subDays(self::PACKED_DAYS))->delete();

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Contract\Answers;
+use App\Http\Resources\InvitationResource;
 use App\Jobs\SendPasswordLetter;
 use App\Models\Share;
+use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -15,20 +18,17 @@ use Illuminate\Http\Request;
  */
 final class InvitationController extends Controller
 {
+    #[Answers('Invitation')]
     public function show(Request $request, string $token): JsonResponse
     {
         $share = $this->find($token);
 
-        return response()->json([
-            'piece' => $share->piece->title,
-            'pieceId' => $share->piece_id,
-            'owner' => $share->piece->owner->name,
-            'email' => $share->email,
-            'may' => $share->may,
-            'accepted' => $share->user_id !== null && $share->user_id === $request->user()?->id,
-        ]);
+        $user = $request->user();
+
+        return response()->json(InvitationResource::of($share, $user instanceof User ? $user : null));
     }
 
+    #[Answers('array{message: string}')]
     public function letter(string $token): JsonResponse
     {
         $share = $this->find($token);
@@ -39,6 +39,7 @@ final class InvitationController extends Controller
         ], 202);
     }
 
+    #[Answers('array{piece: int}')]
     public function accept(Request $request, string $token): JsonResponse
     {
         $share = $this->find($token);

@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Accounts\SignInLimits;
+use App\Http\Contract\Answers;
+use App\Http\Requests\SignInRequest;
+use App\Http\Resources\UserResource;
 use App\Models\User;
 use App\Server\Health;
 use Illuminate\Http\JsonResponse;
@@ -14,25 +17,26 @@ use Illuminate\Support\Facades\Hash;
 
 final class SessionController extends Controller
 {
+    #[Answers('array{user: UserRow|null, first: bool, notice: string|null}')]
     public function show(Request $request, Health $health): JsonResponse
     {
         $user = $request->user();
 
         return response()->json([
-            'user' => $user instanceof User ? $user->only('id', 'name', 'email') : null,
+            'user' => $user instanceof User ? UserResource::of($user) : null,
             // The first visit of all sets up the first director.
             'first' => $user === null && !User::query()->exists(),
             'notice' => $health->notice(),
         ]);
     }
 
-    public function store(Request $request, SignInLimits $limits, Health $health): JsonResponse
+    #[Answers('array{user: UserRow|null, first: bool, notice: string|null}')]
+    public function store(SignInRequest $request, SignInLimits $limits, Health $health): JsonResponse
     {
-        $credentials = $request->validate([
-            'email' => ['required', 'string', 'email', 'max:120'],
-            'password' => ['required', 'string', 'max:200'],
-        ], ['required' => 'Type your e-mail address and your password.', '*' => 'This is not an e-mail address.']);
-        $credentials['email'] = mb_strtolower($credentials['email']);
+        $credentials = [
+            'email' => mb_strtolower($request->string('email')->value()),
+            'password' => $request->string('password')->value(),
+        ];
         if (!$limits->mayTry($request, $credentials['email'])) {
             return response()->json(['message' => 'Too many tries. Wait a minute and try again.'], 429);
         }
@@ -49,9 +53,10 @@ final class SessionController extends Controller
         return $this->show($request, $health);
     }
 
+    #[Answers('array{user: null}')]
     public function destroy(Request $request): JsonResponse
     {
-        Auth::guard('web')->logout();
+        Auth::logout();
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\HandOut\Downloads;
+use App\Http\Contract\Answers;
+use App\Http\Resources\StudentPartResource;
 use App\Models\Edition;
 use App\Models\Link;
 use Illuminate\Http\JsonResponse;
@@ -15,29 +17,22 @@ use UprightPencil\Printing\Density;
 /** A student's page: the newest edition of one part, by its link, without an account. */
 final class StudentController extends Controller
 {
+    #[Answers('StudentPart')]
     public function show(Request $request, string $token): JsonResponse
     {
         [$link, $edition] = $this->find($token);
 
-        return response()->json([
-            'title' => $link->section->piece->title,
-            'part' => $link->section->name,
-            'edition' => $edition->number,
-            'at' => $edition->created_at->toIso8601String(),
-            'list' => self::asked($request, $edition)['list'],
-            'chairs' => $edition->chairs(),
-            'fingers' => $edition->density,
-            'densities' => $edition->densities(),
-            'changed' => $edition->changed,
-        ]);
+        return response()->json(StudentPartResource::of($link, $edition, self::asked($request, $edition)['list']));
     }
 
+    #[Answers('application/xml')]
     public function page(Request $request, string $token): Response
     {
         return response(self::asked($request, $this->find($token)[1])['musicxml'])
             ->header('Content-Type', 'application/xml; charset=utf-8');
     }
 
+    #[Answers('application/*')]
     public function download(Request $request, string $token, string $ending): Response
     {
         [$link, $edition] = $this->find($token);
@@ -67,8 +62,9 @@ final class StudentController extends Controller
         if ($link->ended_at !== null) {
             abort(410, 'This link was ended by your director. Ask for the new one.');
         }
+        /** @var Edition|null $edition */
         $edition = $link->section->editions()->reorder('number', 'desc')->first();
-        if (!$edition instanceof Edition) {
+        if ($edition === null) {
             abort(404, 'This part has not been handed out yet.');
         }
 

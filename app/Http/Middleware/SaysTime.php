@@ -17,7 +17,7 @@ final class SaysTime
     public function handle(Request $request, Closure $next): Response
     {
         $response = $next($request);
-        $started = $request->server('REQUEST_TIME_FLOAT');
+        $started = $request->server->get('REQUEST_TIME_FLOAT');
         if ($response instanceof Response && is_float($started) && defined('PROCESSOR_START')) {
             $response->headers->set('Server-Timing', sprintf(
                 'clock;dur=%.1f, processor;dur=%.1f',

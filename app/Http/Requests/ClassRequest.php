@@ -43,6 +43,15 @@ final class ClassRequest extends FormRequest
         return $rules;
     }
 
+    /** @return array<string, mixed> what was chosen, checked */
+    public function settings(): array
+    {
+        /** @var array<string, mixed> $settings */
+        $settings = $this->validated();
+
+        return $settings;
+    }
+
     /** @return array<string, string> */
     public function messages(): array
     {

@@ -258,21 +258,21 @@ final class StrokeDirections
                 || (!$stroke->hasRestBefore() && $this->retakes->canBorrow($before));
             if (!$enough) {
                 $this->problems[] = new DirectionProblem($index, $mark, sprintf(
-                        'No time to lift: the way back takes %.2f s, and there %s %.2f s',
-                        $this->retakes->needed($before),
-                        $stroke->hasRestBefore() ? 'is a rest of' : 'is no rest, only',
-                        $this->retakes->available($before, $stroke),
-                    ), FlagCode::NoTimeToRetake);
+                    'No time to lift: the way back takes %.2f s, and there %s %.2f s',
+                    $this->retakes->needed($before),
+                    $stroke->hasRestBefore() ? 'is a rest of' : 'is no rest, only',
+                    $this->retakes->available($before, $stroke),
+                ), FlagCode::NoTimeToRetake);
             }
         }
         if ($join === BowConnection::Hook && $mark !== null && $stroke->gapSeconds === 0.0) {
             $fast = $this->settings->fastSeconds;
             if ($before->seconds < $fast && $stroke->seconds < $fast) {
                 $this->problems[] = new DirectionProblem($index, $mark, sprintf(
-                        'Too fast to hook: the two notes last %.2f s and %.2f s',
-                        $before->seconds,
-                        $stroke->seconds,
-                    ));
+                    'Too fast to hook: the two notes last %.2f s and %.2f s',
+                    $before->seconds,
+                    $stroke->seconds,
+                ));
             }
         }
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\Hand;
 
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Pitch;
 
@@ -26,6 +27,7 @@ final readonly class Strings
     {
     }
 
+    /** @throws MusicException */
     public static function of(Instrument $instrument): self
     {
         $pitches = array_map(Pitch::named(...), self::TUNING[$instrument->value] ?? self::TUNING['violin']);

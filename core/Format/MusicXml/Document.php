@@ -78,7 +78,10 @@ final readonly class Document
         return $text;
     }
 
-    /** @param string $text UTF-8 */
+    /**
+     * @param string $text UTF-8
+     * @throws UnreadableScore
+     */
     private static function parse(string $text, Limits $limits): DOMDocument
     {
         $head = substr($text, 0, 4096);
@@ -171,6 +174,7 @@ final readonly class Document
      * Gives every note an id: the one it has when that is usable and unique, else part-measure-number.
      *
      * @return array<string, DOMElement>
+     * @throws UnreadableScore
      */
     private static function nameNotes(DOMElement $root, Limits $limits): array
     {

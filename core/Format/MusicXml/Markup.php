@@ -41,6 +41,7 @@ final readonly class Markup
         $this->countElements($text);
     }
 
+    /** @throws UnreadableScore */
     private function countElements(string $text): void
     {
         $elements = $depth = 0;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format\MusicXml;
 
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Meter;
@@ -39,7 +40,11 @@ final class MeasureDraft
         $this->contents[$partId] = Fraction::larger($this->contents[$partId] ?? Fraction::zero(), $offset);
     }
 
-    /** The length most parts agree on; when they are split, the one the meter asks for. */
+    /**
+     * The length most parts agree on; when they are split, the one the meter asks for.
+     *
+     * @throws MusicException
+     */
     private function length(Meter $meter): Fraction
     {
         $votes = array_count_values(array_map(
@@ -54,6 +59,7 @@ final class MeasureDraft
         return in_array((string) $meter->length(), $most, true) ? $meter->length() : Fraction::parse((string) $most[0]);
     }
 
+    /** @throws MusicException */
     public function build(int $index, Fraction $onset, Meter $meterBefore): Measure
     {
         $meter = $this->meter ?? $meterBefore;

@@ -139,6 +139,7 @@ final readonly class NoteReader
         );
     }
 
+    /** @throws UnreadableScore */
     private function pitch(DOMElement $element, string $measureNumber): Pitch
     {
         $step = $octave = '';

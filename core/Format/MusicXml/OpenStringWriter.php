@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Pitch;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Practice\OpenStrings;
@@ -18,6 +19,7 @@ final readonly class OpenStringWriter
     {
     }
 
+    /** @throws MusicException */
     public function write(PartPlan $plan): string
     {
         (new ScoreWriter($this->document))->write([$plan], true);

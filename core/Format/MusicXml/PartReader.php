@@ -107,6 +107,7 @@ final class PartReader
         return $this->directions->tempos;
     }
 
+    /** @throws UnreadableScore */
     private function measure(DOMElement $element, int $index, MeasureDraft $draft): void
     {
         $position = Fraction::zero();
@@ -179,6 +180,7 @@ final class PartReader
         return $names;
     }
 
+    /** @throws UnreadableScore */
     private function duration(DOMElement $element, string $measure): Fraction
     {
         $text = Xml::text($element, 'duration') ?? '';
@@ -186,6 +188,7 @@ final class PartReader
         return $this->durations["{$text}/{$this->divisions}"] ??= $this->lengthOf($text, $measure);
     }
 
+    /** @throws UnreadableScore */
     private function lengthOf(string $text, string $measure): Fraction
     {
         if (!is_numeric($text) || (float) $text < 0 || (float) $text > 1e9) {
@@ -204,6 +207,7 @@ final class PartReader
         return $duration;
     }
 
+    /** @throws UnreadableScore */
     private function offset(DOMElement $direction, string $measure): Fraction
     {
         $text = Xml::text($direction, 'offset') ?? '0';
@@ -214,6 +218,7 @@ final class PartReader
         return $this->grid->takes($offset) ? $offset : throw UnreadableScore::isTooFine($this->label->name, $measure);
     }
 
+    /** @throws UnreadableScore */
     private function attributes(DOMElement $attributes, MeasureDraft $draft): void
     {
         foreach (Xml::children($attributes) as $child) {
@@ -246,6 +251,7 @@ final class PartReader
         }
     }
 
+    /** @throws UnreadableScore */
     private function meter(DOMElement $time, string $measure): Meter
     {
         if (Xml::child($time, 'senza-misura') !== null) {

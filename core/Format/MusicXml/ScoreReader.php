@@ -100,6 +100,7 @@ final readonly class ScoreReader
     /**
      * @param array<int, MeasureDraft> $drafts
      * @return list<Measure>
+     * @throws MusicException
      */
     private function measures(array $drafts): array
     {

@@ -95,6 +95,7 @@ final class PencilLinesReader
         );
     }
 
+    /** @throws UnknownPlace */
     private function target(MarkKind $kind, string $from, Places $places, Part $part): string
     {
         $place = $kind->target();

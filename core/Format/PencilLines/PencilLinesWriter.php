@@ -45,6 +45,12 @@ final readonly class PencilLinesWriter
         return $line . ($mark->comment === '' ? '' : ' # ' . $mark->comment);
     }
 
+    /** The line without the blanks that put lines under each other. */
+    public function tight(Mark $mark): string
+    {
+        return (string) preg_replace('~\s+~', ' ', $this->line($mark));
+    }
+
     public function place(Mark $mark): string
     {
         return $this->places->placeOf($mark);

@@ -7,16 +7,11 @@ namespace UprightPencil\Music\Exception;
 use UprightPencil\Exception\UprightPencilException;
 
 /** Something that is not a number, a pitch or a place. The message is a sentence for the user. */
-final class MusicException extends \InvalidArgumentException implements UprightPencilException
+class MusicException extends \InvalidArgumentException implements UprightPencilException
 {
-    public static function zeroDenominator(): self
+    final public function __construct(string $message)
     {
-        return new self('A fraction cannot be divided by zero.');
-    }
-
-    public static function isTooFine(): self
-    {
-        return new self('A length is a finer part of a quarter note than can be counted exactly.');
+        parent::__construct($message);
     }
 
     public static function noSuchPart(string $id): self

@@ -74,7 +74,7 @@ function bringIn(event: Event): void {
                     <button class="plain-button" type="button" @click="begin(() => api.delete<Errand>(`account/errands/${errands[kind]!.id}`))">Stop</button>
                 </template>
                 <template v-else>
-                    <a v-if="errands[kind].hasFile" :href="`/api/account/errands/${errands[kind].id}/file`" download>Take it away (packed {{ when(errands[kind].at) }})</a>
+                    <a v-if="errands[kind].hasFile" :href="`/api/v1/account/errands/${errands[kind].id}/file`" download>Take it away (packed {{ when(errands[kind].at) }})</a>
                     <span v-else role="status">{{ errands[kind].says }}</span>
                 </template>
             </template>

@@ -56,7 +56,7 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
     }
     let response: Response;
     try {
-        response = await fetch(`/api/${path}`, {
+        response = await fetch(`/api/v1/${path}`, {
             method,
             headers,
             credentials: 'same-origin',

@@ -203,9 +203,9 @@ async function endShare(share: Share): Promise<void> {
                 </div>
                 <div class="take">
                     <span class="quiet">Take away</span>
-                    <a :href="`/api/sections/${section.id}/download.musicxml`" download>MusicXML</a>
-                    <a :href="`/api/sections/${section.id}/download.mxl`" download>MXL</a>
-                    <a :href="`/api/sections/${section.id}/download.txt`" download>Pencil list</a>
+                    <a :href="`/api/v1/sections/${section.id}/download.musicxml`" download>MusicXML</a>
+                    <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
+                    <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
                 </div>
                 <button v-if="mayEdit" class="paper-button" type="button" :disabled="busy === section.id" @click="publish(section)">
                     {{ busy === section.id ? 'Freezing…' : section.edition ? `Hand out edition ${section.edition.number + 1}` : 'Hand out' }}

@@ -4,22 +4,39 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Models\Role;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Collection;
 use Illuminate\Support\Facades\DB;
+use stdClass;
 
-/** A rack as its screen shows it, read with few queries and without what only the desk needs. */
-final readonly class RackRows
+/**
+ * A rack as its screen shows it, read with few queries and without what only the desk needs.
+ *
+ * How far a section is, is worked out in the background: not told while it is not known.
+ *
+ * @phpstan-import-type ShelfRow from ShelfResource
+ * @phpstan-type SectionSummary array{id: int, name: string, bowed?: int|float, fingered?: int|float, marks?: int, flags?: int,
+ *     failed?: bool, edition?: int}
+ * @phpstan-type RackSummary array{key: string, measures: int, meter: string, tempo: int|null, pickup: bool}
+ * @phpstan-type RackPiece array{id: int, title: string, shelf: int, lesson?: int, summary: RackSummary, archived?: true, goes?: string,
+ *     edition?: int, proposals?: int, role: value-of<Role>, owner?: string, share?: int, sections: list<SectionSummary>}
+ * @phpstan-type RackShelf array{id: int, name: string, note: string, kind: 'programme'|'book', pieces: list<RackPiece>}
+ * @phpstan-type RackInvitation array{id: int, title: string, owner: string, may: value-of<Role>}
+ * @phpstan-type RackView array{shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int}
+ * @phpstan-type Rack array{shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int,
+ *     notice: string|null}
+ */
+final readonly class RackResource
 {
     private const PIECE = ['id', 'title', 'lesson_number', 'shelf_id', 'user_id', 'archived_at', 'deleted_at'];
     private const SUMMARY = ['key', 'measures', 'meter', 'tempo', 'pickup'];
 
     /**
      * @param 'now'|'earlier'|'bin' $view
-     * @return array{shelves: list<array<string, mixed>>, shared: list<array<string, mixed>>, invitations: list<array<string, mixed>>,
-     *     unknown: int, bin: int}
+     * @return RackView
      */
     public function of(User $user, string $view): array
     {
@@ -31,19 +48,22 @@ final readonly class RackRows
         $shared = $view !== 'now' ? new Collection() : $this->pieces()->join('shares', 'shares.piece_id', 'pieces.id')
             ->join('users', 'users.id', 'pieces.user_id')->where('shares.user_id', $user->id)->whereNull('deleted_at')
             ->orderBy('pieces.id')->addSelect(['shares.id as share', 'shares.may', 'users.name as owner'])->get();
-        $sections = $this->sections([...$own->pluck('id'), ...$shared->pluck('id')]);
-        $rows = $own->map(fn (object $piece): array => $this->piece($piece, $sections, 'own'))->groupBy('shelf');
+        $sections = $this->sections(array_values([...$own->pluck('id')->all(), ...$shared->pluck('id')->all()]));
+        /** @var array<int, list<RackPiece>> $rows by shelf */
+        $rows = $own->map(fn (stdClass $piece): array => $this->piece($piece, $sections, 'own'))->groupBy('shelf')
+            ->map(static fn (Collection $some): array => $some->values()->all())->all();
+        /** @var list<RackPiece> $others */
+        $others = array_values($shared->map(fn (stdClass $piece): array => [
+            ...$this->piece($piece, $sections, $piece->may),
+            'owner' => $piece->owner,
+            'share' => $piece->share,
+        ])->all());
+        /** @var list<ShelfRow> $shelves */
+        $shelves = array_map(get_object_vars(...), $user->shelves()->toBase()->get(['id', 'name', 'note', 'kind'])->all());
 
         return [
-            'shelves' => array_values(array_map(static fn (object $shelf): array => [
-                ...get_object_vars($shelf),
-                'pieces' => $rows->get($shelf->id, new Collection())->values()->all(),
-            ], $user->shelves()->toBase()->get(['id', 'name', 'note', 'kind'])->all())),
-            'shared' => array_values($shared->map(fn (object $piece): array => [
-                ...$this->piece($piece, $sections, $piece->may),
-                'owner' => $piece->owner,
-                'share' => $piece->share,
-            ])->all()),
+            'shelves' => array_map(static fn (array $shelf): array => [...$shelf, 'pieces' => $rows[$shelf['id']] ?? []], $shelves),
+            'shared' => $others,
             'invitations' => $view === 'now' ? $this->invitations($user) : [],
             'unknown' => $sections->flatten(1)->reject(
                 static fn (array $section): bool => isset($section['flags']) || isset($section['failed']),
@@ -64,7 +84,7 @@ final readonly class RackRows
 
     /**
      * @param list<mixed> $pieces their ids
-     * @return Collection<int|string, Collection<int, array<string, mixed>>> by piece
+     * @return Collection<(int|string), Collection<int, non-empty-array<mixed>>> by piece
      */
     private function sections(array $pieces): Collection
     {
@@ -87,7 +107,7 @@ final readonly class RackRows
                 ->get(['sections.id', 'piece_id', 'name', 'state', 'edition', 'proposals']));
         }
 
-        return $rows->map(static function (object $section): array {
+        return $rows->map(static function (stdClass $section): array {
             $state = is_string($section->state) ? json_decode($section->state, true) : null;
 
             return [
@@ -102,15 +122,15 @@ final readonly class RackRows
     }
 
     /**
-     * @param Collection<int|string, Collection<int, array<string, mixed>>> $sections
+     * @param Collection<(int|string), Collection<int, non-empty-array<mixed>>> $sections
      * @return array<string, mixed>
      */
-    private function piece(object $piece, Collection $sections, string $role): array
+    private function piece(stdClass $piece, Collection $sections, string $role): array
     {
         $row = (array) $piece;
         /** @var Collection<int, array<string, mixed>> $own */
         $own = $sections->get($piece->id, new Collection());
-        $proposals = (int) $own->sum('proposals');
+        $proposals = array_sum(array_filter($own->pluck('proposals')->all(), is_int(...)));
         $edition = $own->max('edition');
 
         return array_filter([
@@ -119,7 +139,7 @@ final readonly class RackRows
             'shelf' => $row['shelf_id'],
             'lesson' => $row['lesson_number'],
             'summary' => [
-                'key' => (string) $row['summary_key'],
+                'key' => PieceResource::shortKey((string) $row['summary_key']),
                 'measures' => (int) $row['summary_measures'],
                 'meter' => (string) $row['summary_meter'],
                 'tempo' => $row['summary_tempo'] === null ? null : (int) $row['summary_tempo'],
@@ -137,12 +157,15 @@ final readonly class RackRows
         ], static fn (mixed $value): bool => $value !== null);
     }
 
-    /** @return list<array<string, mixed>> pieces a user was asked to help with and has not answered yet */
+    /** @return list<RackInvitation> pieces a user was asked to help with and has not answered yet */
     private function invitations(User $user): array
     {
-        return array_values(DB::table('shares')->join('pieces', 'pieces.id', 'shares.piece_id')->join('users', 'users.id', 'pieces.user_id')
+        /** @var list<RackInvitation> $rows */
+        $rows = array_values(DB::table('shares')->join('pieces', 'pieces.id', 'shares.piece_id')->join('users', 'users.id', 'pieces.user_id')
             ->where('shares.email', mb_strtolower($user->email))->whereNull('shares.user_id')->whereNull('pieces.deleted_at')
             ->orderBy('shares.id')->get(['shares.id', 'pieces.title', 'users.name as owner', 'shares.may'])
-            ->map(static fn (object $share): array => get_object_vars($share))->all());
+            ->map(static fn (stdClass $share): array => get_object_vars($share))->all());
+
+        return $rows;
     }
 }

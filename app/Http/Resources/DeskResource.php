@@ -1,0 +1,247 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Marking\UndoStack;
+use App\Models\LeftFlag;
+use App\Models\Role;
+use App\Models\Section;
+use App\Models\User;
+use App\Plans\PlanHalves;
+use App\Plans\SectionPlanner;
+use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
+use UprightPencil\Fingering\Hand\Position;
+use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\NoteFinger;
+use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkGroup;
+use UprightPencil\Marks\MarkKind;
+use UprightPencil\Marks\MarkKinds;
+use UprightPencil\Marks\MarkState;
+use UprightPencil\Marks\Places;
+use UprightPencil\Marks\Slot;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Instrument;
+use UprightPencil\Music\Measure;
+use UprightPencil\Music\Note;
+use UprightPencil\Printing\BowPrinting;
+use UprightPencil\Review\Flag;
+
+/**
+ * A section as the desk needs it: notes with their bows, marks, flags, what can be undone.
+ *
+ * @phpstan-import-type Bow from MarkedScoreJson
+ * @phpstan-import-type Finger from MarkedScoreJson
+ * @phpstan-import-type FlagRow from FlagResource
+ * @phpstan-import-type CopyLook from CopyResource
+ * @phpstan-type Done array{bow: bool, hand: bool}
+ * @phpstan-type ScoreNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string, duration: string,
+ *     pitch: string|null, place: string, spoken: string, until: string, at: float, lasts: float}
+ * @phpstan-type PlannedNote array{id: string, bow?: Bow|null, sign?: bool, finger?: Finger|null}
+ * @phpstan-type DeskMark array{key: string, from: string, to: string, target: string, line: string, place: string, words: string,
+ *     kind: string, slot: value-of<Slot>, group: value-of<MarkGroup>, state: value-of<MarkState>, choices: list<string>, for: string,
+ *     author: string, mine: bool, time: string}
+ * @phpstan-type DeskMeasure array{index: int, number: string, onset: float, length: float, rehearsal: string|null, repeat: bool,
+ *     beats: int}
+ * @phpstan-type Labels array{undo: string|null, redo: string|null}
+ * @phpstan-type PlanNames array{bow: string, hand: string}
+ * @phpstan-type TurnedBack array{label: string, section: int|null}
+ * @phpstan-type DeskPlan array{revision: int, names: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>, flags: list<FlagRow>,
+ *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string, yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
+ *     copied?: CopyLook}
+ * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
+ * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
+ * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
+ *     positions: list<string>, fingers: array<int, list<string>>, tapes: list<int>, board: list<float>, forms: list<string>,
+ *     measures: list<DeskMeasure>}
+ */
+final readonly class DeskResource
+{
+    /** How far up the string the picture of the fingerboard may go, in semitones. */
+    private const HIGHEST = 24;
+
+    public function __construct(private SectionPlanner $plans)
+    {
+    }
+
+    /** @return DeskPlan what changes with every mark: of the bow and the hand only what is not known yet */
+    public function plan(Section $section, PlanHalves $halves, User $user): array
+    {
+        $part = $halves->part;
+        $writer = new PencilLinesWriter($halves->score, $part);
+        $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
+
+        return [
+            'revision' => $section->piece()->firstOrFail(['id', 'revision'])->revision,
+            'names' => $halves->names,
+            'notes' => $this->notes($halves),
+            'marks' => array_map(fn (Mark $mark): array => $this->mark($mark, $writer, $user), $halves->book->marks),
+            'flags' => array_map(
+                static fn (Flag $flag): array => FlagResource::of($flag, $halves->score, $left->get($flag->key())),
+                $halves->flags,
+            ),
+            'can' => (new UndoStack($section->piece, $user))->labels(),
+        ];
+    }
+
+    /** @return DeskMark */
+    private function mark(Mark $mark, PencilLinesWriter $writer, User $user): array
+    {
+        $slot = $mark->kind()->slot();
+
+        return [
+            'key' => $mark->key(),
+            'from' => $mark->from,
+            'to' => $mark->to,
+            'target' => $mark->targets[0] ?? '',
+            'line' => $writer->tight($mark),
+            'place' => $writer->place($mark),
+            'words' => $writer->words($mark),
+            'kind' => MarkKinds::nameOf($mark->kind()),
+            'slot' => $slot->value,
+            'group' => $slot->group()->value,
+            'state' => $mark->state->value,
+            'choices' => $mark->isChoice()
+                ? array_map(static fn (MarkKind $kind): string => $kind->words(), $mark->kinds)
+                : [],
+            'for' => $mark->for->value,
+            'author' => $mark->author,
+            'mine' => $mark->authorId === '' ? $mark->author === $user->name : $mark->authorId === (string) $user->id,
+            'time' => $mark->time,
+        ];
+    }
+
+    /** @return list<PlannedNote> what was worked out anew for each note; empty when both halves are known */
+    private function notes(PlanHalves $halves): array
+    {
+        [$bow, $hand] = [$halves->bow, $halves->hand];
+        if ($bow === null && $hand === null) {
+            return [];
+        }
+        $signed = $bow === null ? [] : (new BowPrinting())->signed($halves->score, $halves->part, $bow);
+        $notes = [];
+        foreach ($halves->part->notes as $note) {
+            $row = ['id' => $note->id];
+            if ($bow !== null) {
+                $of = $bow->at($note->id);
+                $row['bow'] = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
+                if ($of?->isHead === true) {
+                    $row['bow']['head'] = true;
+                }
+                $row['sign'] = isset($signed[$note->id]);
+            }
+            if ($hand !== null) {
+                // Reasons and runners-up are asked for one note at a time.
+                $of = $hand->at($note->id);
+                $row['finger'] = $of === null ? null : self::finger($of);
+            }
+            $notes[] = $row;
+        }
+
+        return $notes;
+    }
+
+    /** @return Finger with its words, and what of it should catch the eye */
+    public static function finger(NoteFinger $finger, bool $explains = false): array
+    {
+        $row = $explains ? MarkedScoreJson::finger($finger) : MarkedScoreJson::hand($finger);
+        $row['words'] = $finger->words();
+        if ($finger->shape->isAltered($finger->number)) {
+            $row['bent'] = true;
+        }
+        if ($finger->shape->isExtension()) {
+            $row['reach'] = true;
+        }
+        if ($explains) {
+            $row['frame'] = $finger->frame;
+            $row['named'] = Position::inWords($finger->position);
+            $row['others'] = array_map(static fn (array $other): array => [
+                ...$other,
+                'words' => FingerShape::from($other['shape'])->words($other['number']),
+                'named' => Position::inWords($other['position']),
+            ], $row['others'] ?? []);
+        }
+
+        return $row;
+    }
+
+    /** @return DeskFrame what stays as long as the score does */
+    public function frame(Section $section, PlanHalves $plan, User $user): array
+    {
+        $piece = $section->piece;
+        $places = Places::of($plan->score, $plan->part);
+        $instrument = $plan->part->instrument;
+
+        return [
+            'piece' => [
+                'id' => $piece->id,
+                'title' => $piece->title,
+                'role' => $piece->roleOf($user)?->value,
+                'owner' => $piece->owner->name,
+            ],
+            'section' => [
+                'id' => $section->id,
+                'name' => $section->name,
+                'instrument' => $instrument->value,
+                'done' => ['bow' => $section->bowed_at !== null, 'hand' => $section->fingered_at !== null],
+                'edition' => self::edition($section),
+            ],
+            'score' => array_map(fn (Note $note): array => $this->note($plan, $note, $places), $plan->part->notes),
+            'strings' => $instrument->isBowed() ? Strings::of($instrument)->names : [],
+            'positions' => $instrument->isBowed() ? Position::all($instrument) : [],
+            'fingers' => $this->fingers($section, $instrument),
+            'tapes' => Fingerboard::TAPES[$instrument->value] ?? [],
+            'board' => array_map(static fn (int $semitones): float => round(Fingerboard::share($semitones), 4), range(0, self::HIGHEST)),
+            'forms' => MarkKinds::examples(),
+            'measures' => array_map(static fn (Measure $measure): array => [
+                'index' => $measure->index,
+                'number' => $measure->number,
+                'onset' => $measure->onset->toFloat(),
+                'length' => $measure->length->toFloat(),
+                'rehearsal' => $measure->rehearsal,
+                'repeat' => $measure->repeatForward || $measure->repeatBack > 0,
+                'beats' => $measure->meter->beats,
+            ], $plan->score->measures),
+        ];
+    }
+
+    /** @return ScoreNote */
+    private function note(PlanHalves $plan, Note $note, Places $places): array
+    {
+        $onset = $plan->score->onsetOf($note);
+        // A grace note takes no time; what is copied with it reaches a little beyond.
+        $end = $onset->plus($note->isGrace ? Fraction::of(1, 64) : $note->duration);
+
+        return [
+            ...(new MarkedScoreJson())->printed($plan->score, $note),
+            'place' => $places->nameOf($note->id),
+            'spoken' => $note->pitch === null ? '' : $note->pitch->spoken() . $note->pitch->octave,
+            'until' => (string) $end,
+            'at' => $onset->toFloat(),
+            'lasts' => $note->duration->toFloat(),
+        ];
+    }
+
+    /** @return array<int, list<string>> what each finger can be, from low to high, in the words of a pencil line */
+    private function fingers(Section $section, Instrument $instrument): array
+    {
+        $fingers = [];
+        foreach ($instrument->isBowed() ? [1, 2, 3, 4] : [] as $finger) {
+            $fingers[$finger] = $this->plans->hand($section, $instrument)->placesOf($finger);
+        }
+
+        return $fingers;
+    }
+
+    private static function edition(Section $section): ?int
+    {
+        $edition = $section->editions()->max('number');
+
+        return is_numeric($edition) ? (int) $edition : null;
+    }
+}

@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\HandOut\PublishEdition;
+use App\Models\Edition;
+use App\Models\Link;
+use App\Models\Piece;
+use App\Models\Role;
+use App\Models\Section;
+use App\Models\Share;
+use App\Models\User;
+use App\Plans\KeptAnswers;
+use App\Plans\SectionPlanner;
+use UprightPencil\Printing\Density;
+use UprightPencil\Printing\PageList;
+
+/**
+ * Handing out: what each part's newest edition is, what changed since, and its link.
+ *
+ * @phpstan-import-type ShareRow from ShareResource
+ * @phpstan-type Difference array{added: list<string>, removed: list<string>}
+ * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: array{number: int, at: string}|null,
+ *     since: Difference|null, density: value-of<Density>|null, flags: int, proposals: int,
+ *     link: array{id: int, url: string, shown: string}|null, ended: int}
+ * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
+ *     sections: list<HandOutSection>, shares: list<ShareRow>}
+ * @phpstan-type Known array{list: list<string>, flags: int}
+ */
+final readonly class HandOutResource
+{
+    /** Of a section that came while the answer was made. */
+    private const UNKNOWN = ['list' => [], 'flags' => 0];
+
+    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept)
+    {
+    }
+
+    /** @return HandOut */
+    public function of(Piece $piece, User $user): array
+    {
+        $mayEdit = $user->can('edit', $piece);
+        $known = $this->known($piece);
+        $sections = [];
+        foreach ($piece->sections()->get(Section::LIGHT) as $section) {
+            $sections[] = $this->row($section, $known[$section->id] ?? self::UNKNOWN, $mayEdit);
+        }
+        /** @var list<Share> $shares */
+        $shares = $user->can('manage', $piece) ? $piece->shares()->with('user')->get()->all() : [];
+
+        return [
+            'piece' => ['id' => $piece->id, 'title' => $piece->title, 'role' => $piece->roleOf($user)?->value],
+            'sections' => $sections,
+            'shares' => array_map(ShareResource::of(...), $shares),
+        ];
+    }
+
+    /** @return HandOutSection a section, for somebody who may edit it */
+    public function section(Section $section): array
+    {
+        return $this->row($section, $this->known($section->piece)[$section->id] ?? self::UNKNOWN, true);
+    }
+
+    /**
+     * What the pages show and what needs a look, by section: kept while nothing changes.
+     *
+     * @return array<int, Known>
+     */
+    private function known(Piece $piece): array
+    {
+        $work = fn (): array => $piece->sections->keyBy('id')->map(function (Section $section): array {
+            $plan = $this->plans->of($section);
+
+            return [
+                'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
+                'flags' => count($plan->part->flags),
+            ];
+        })->all();
+        /** @var array<int, Known> $known */
+        $known = $this->kept->remember('hand-out', $piece, $work);
+
+        return $known;
+    }
+
+    /**
+     * @param Known $known
+     * @return HandOutSection
+     */
+    private function row(Section $section, array $known, bool $mayEdit): array
+    {
+        /** @var Edition|null $newest */
+        $newest = $section->editions()->reorder('number', 'desc')->first(['id', 'number', 'pencil_list', 'created_at']);
+        /** @var Link|null $link */
+        $link = $section->links()->whereNull('ended_at')->orderByDesc('id')->first();
+        $since = $newest === null ? null : PublishEdition::difference(explode("\n", $newest->pencil_list), $known['list']);
+        $url = $link === null ? '' : url("/part/{$link->token}");
+
+        return [
+            'id' => $section->id,
+            'name' => $section->name,
+            'instrument' => $section->instrument,
+            'edition' => $newest === null ? null : ['number' => $newest->number, 'at' => $newest->created_at->toIso8601String()],
+            'since' => $since,
+            'density' => Density::tryFrom($section->density ?? '')?->value,
+            'flags' => $known['flags'],
+            'proposals' => $section->marks()->where('state', 'proposed')->count(),
+            'link' => !$mayEdit || $link === null ? null
+                : ['id' => $link->id, 'url' => $url, 'shown' => (string) preg_replace('~^https?://~', '', $url)],
+            'ended' => $section->links()->whereNotNull('ended_at')->count(),
+        ];
+    }
+}

@@ -1,0 +1,213 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\Piece;
+use App\Models\Section;
+use App\Plans\KeptAnswers;
+use App\Plans\SectionPlan;
+use App\Plans\SectionPlanner;
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Music\Direction;
+use UprightPencil\Music\Measure;
+use UprightPencil\Music\Part;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\Remedy;
+use UprightPencil\Sections\Comparison;
+use UprightPencil\Sections\Entrance;
+use UprightPencil\Sections\Entrances;
+use UprightPencil\Sections\SharedStretch;
+use UprightPencil\Sections\Unison;
+use UprightPencil\Sections\Unisons;
+
+/**
+ * All sections at once: their strokes side by side, what they share and where they differ.
+ *
+ * @phpstan-type TuttiStroke array{onset: float, end: float, direction: value-of<Direction>|null, join: value-of<BowConnection>|null,
+ *     voice: string, ticks: list<float>}
+ * @phpstan-type TuttiFinger array{onset: float, text: string, shift: bool}
+ * @phpstan-type TuttiWay array{text: string, part: string, lines: list<string>}
+ * @phpstan-type TuttiStretch array{one: string, other: string, from: float, to: float, measures: list<string>, agrees: bool,
+ *     text: string|null, ways: list<TuttiWay>}
+ * @phpstan-type TuttiSection array{id: int, part: string, name: string, strokes: list<TuttiStroke>, fingers: list<TuttiFinger>}
+ * @phpstan-type TuttiMeasure array{number: string, onset: float, length: float, rehearsal: string|null}
+ * @phpstan-type TuttiHands array{onset: float, text: string, ways: list<TuttiWay>}
+ * @phpstan-type TuttiEntrance array{part: string, onset: float, text: string}
+ * @phpstan-type TuttiUnison array{onset: float, name: string, parts: list<string>, unison: bool}
+ * @phpstan-type Tutti array{title: string, measures: list<TuttiMeasure>, sections: list<TuttiSection>, stretches: list<TuttiStretch>,
+ *     hands: list<TuttiHands>, entrances: list<TuttiEntrance>, unisons: list<TuttiUnison>}
+ */
+final readonly class TuttiResource
+{
+    private const PART = 'part ';
+
+    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept)
+    {
+    }
+
+    /** @return Tutti */
+    public function of(Piece $piece): array
+    {
+        /** @var Tutti $tutti */
+        $tutti = $this->kept->remember('tutti', $piece, fn (): array => $this->together($piece));
+
+        return $tutti;
+    }
+
+    /** @return Tutti */
+    private function together(Piece $piece): array
+    {
+        $plans = $this->plansOf($piece);
+        $sections = $piece->sections->keyBy('part_id');
+        if ($plans === []) {
+            return [
+                'title' => $piece->title, 'sections' => [], 'measures' => [], 'stretches' => [], 'hands' => [], 'entrances' => [],
+                'unisons' => [],
+            ];
+        }
+        $score = $plans[0]->score;
+        $parts = array_map(static fn (SectionPlan $plan): Part => $plan->part->part, $plans);
+        $comparison = new Comparison($score, array_map(static fn (SectionPlan $plan): PartPlan => $plan->part, $plans));
+        $stretches = $comparison->stretches();
+
+        return [
+            'title' => $piece->title,
+            'measures' => array_map(static fn (Measure $measure): array => [
+                'number' => $measure->number,
+                'onset' => $measure->onset->toFloat(),
+                'length' => $measure->length->toFloat(),
+                'rehearsal' => $measure->rehearsal,
+            ], $score->measures),
+            'sections' => array_map(fn (SectionPlan $plan): array => [
+                'id' => $sections[$plan->part->part->id]->id,
+                'part' => $plan->part->part->id,
+                'name' => $plan->part->part->name,
+                'strokes' => $this->strokes($plan),
+                'fingers' => $this->fingers($plan),
+            ], $plans),
+            'entrances' => array_map(static fn (Entrance $one): array => [
+                'part' => $one->part,
+                'onset' => $one->onset->toFloat(),
+                'text' => "beat {$one->beat->toDecimal()}",
+            ], (new Entrances($score))->of($parts)),
+            'unisons' => array_map(static fn (Unison $one): array => [
+                'onset' => $one->onset->toFloat(),
+                'name' => $one->name,
+                'parts' => $one->parts,
+                'unison' => $one->isUnison,
+            ], (new Unisons($score))->of($parts)),
+            'stretches' => array_map(
+                fn (SharedStretch $stretch): array => $this->stretch($stretch, $comparison, $plans),
+                $stretches,
+            ),
+            'hands' => array_map(static fn (Flag $flag): array => [
+                'onset' => $flag->measure === null ? 0.0 : $score->measures[$flag->measure]->onset->toFloat(),
+                'text' => $flag->text,
+                'ways' => self::ways($flag),
+            ], $comparison->hands($stretches)),
+        ];
+    }
+
+    /** @return list<SectionPlan> */
+    private function plansOf(Piece $piece): array
+    {
+        return array_values($piece->sections->map(fn (Section $section): SectionPlan => $this->plans->of($section))->all());
+    }
+
+    /** @return list<TuttiStroke> */
+    private function strokes(SectionPlan $plan): array
+    {
+        $strokes = [];
+        foreach ($plan->part->part->notes as $note) {
+            $bow = $plan->part->bow->at($note->id);
+            if ($note->isGrace || $note->inChord) {
+                continue;
+            }
+            $onset = $plan->score->onsetOf($note)->toFloat();
+            $end = $onset + $note->duration->toFloat();
+            $last = count($strokes) - 1;
+            if ($bow !== null && !$bow->isHead && $last >= 0 && $strokes[$last]['direction'] !== null) {
+                $strokes[$last]['end'] = $end;
+                if ($bow->join->value !== 'tie') {
+                    $strokes[$last]['ticks'][] = $onset;
+                }
+                continue;
+            }
+            $strokes[] = [
+                'onset' => $onset,
+                'end' => $end,
+                'direction' => $bow?->direction->value,
+                'join' => $bow?->join->value,
+                'voice' => $note->voice,
+                'ticks' => [],
+            ];
+        }
+
+        return $strokes;
+    }
+
+    /** @return list<TuttiFinger> the finger of every note, and where the hand moves */
+    private function fingers(SectionPlan $plan): array
+    {
+        $fingers = [];
+        foreach ($plan->part->part->notes as $note) {
+            $finger = $plan->part->fingers->at($note->id);
+            if ($finger !== null && !$note->isGrace && !$note->tieStop && !$note->inChord) {
+                $fingers[] = [
+                    'onset' => $plan->score->onsetOf($note)->toFloat(),
+                    'text' => $finger->string . $finger->number,
+                    'shift' => $finger->isShift,
+                ];
+            }
+        }
+
+        return $fingers;
+    }
+
+    /**
+     * @param list<SectionPlan> $plans
+     * @return TuttiStretch
+     */
+    private function stretch(SharedStretch $stretch, Comparison $comparison, array $plans): array
+    {
+        $plan = array_values(array_filter($plans, static fn (SectionPlan $plan): bool => $plan->part->part->id === $stretch->one))[0];
+        $positions = $plan->part->part->positionsById();
+        $differs = [...$stretch->slursDiffer, ...$stretch->directionsDiffer];
+        // A quarrel is drawn where it is; what is shared in peace, over its whole length.
+        [$from, $to] = $differs === [] ? [0, count($stretch->pairs) - 1] : [min($differs), max($differs)];
+        $first = $plan->part->part->notes[$positions[$stretch->pairs[$from][0]]];
+        $last = $plan->part->part->notes[$positions[$stretch->pairs[$to][0]]];
+        $flag = $stretch->agrees() ? null : $comparison->flag($stretch);
+
+        return [
+            'one' => $stretch->one,
+            'other' => $stretch->other,
+            'from' => $plan->score->onsetOf($first)->toFloat(),
+            'to' => $plan->score->onsetOf($last)->plus($last->duration)->toFloat(),
+            'measures' => [
+                $plan->score->measures[$stretch->fromMeasure]->number,
+                $plan->score->measures[$stretch->toMeasure]->number,
+            ],
+            'agrees' => $stretch->agrees(),
+            'text' => $flag?->text,
+            'ways' => $flag === null ? [] : self::ways($flag),
+        ];
+    }
+
+    /** @return list<TuttiWay> the part is named apart from its lines */
+    private static function ways(Flag $flag): array
+    {
+        return array_map(static function (Remedy $way): array {
+            $isNamed = str_starts_with($way->lines[0] ?? '', self::PART);
+
+            return [
+                'text' => $way->text,
+                'part' => $isNamed ? substr($way->lines[0], strlen(self::PART)) : '',
+                'lines' => $isNamed ? array_slice($way->lines, 1) : $way->lines,
+            ];
+        }, $flag->ways);
+    }
+}

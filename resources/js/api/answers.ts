@@ -1,0 +1,712 @@
+/** What the API answers. Written by `php artisan pencil:types` from the types of the PHP resources: change those. */
+
+export type BowConnection = 'start' | 'change' | 'slur' | 'tie' | 'hook' | 'retake' | 'lift';
+
+export type Density = 'sparse' | 'standard' | 'every';
+
+export type Direction = 'down' | 'up';
+
+export type FingerShape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
+
+export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ';
+
+export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
+
+export type MarkGroup = 'bow' | 'hand' | 'text';
+
+export type MarkState = 'decided' | 'proposed' | 'open';
+
+export type Origin = 'worked-out' | 'printed' | 'mark';
+
+export type Profile = 'first-year' | 'second-year' | 'third-position' | 'advanced';
+
+export type Role = 'own' | 'edit' | 'propose' | 'read';
+
+export type Slot = 'direction' | 'join' | 'change' | 'slur' | 'sign' | 'finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'words';
+
+export type Wording = 'words' | 'letter' | 'arrow';
+
+export interface Account {
+    user: UserRow;
+    used: number;
+    quota: number;
+    signIns: SignIn[];
+    pack: ErrandRow | null;
+    unpack: ErrandRow | null;
+}
+
+export interface Choice {
+    value: string;
+    words: string;
+}
+
+export interface SchoolRow {
+    key: string;
+    title: string;
+    choices: Choice[];
+}
+
+export interface ProfileRow {
+    value: Profile;
+    words: string;
+    means: string;
+}
+
+export interface Ensemble {
+    id: number;
+    name: string;
+    isOwn: boolean;
+}
+
+export interface ClassChoices {
+    settings: Settings;
+    isOwn: boolean;
+    shelves: Ensemble[];
+    profiles: ProfileRow[];
+    schools: SchoolRow[];
+    wordings: Choice[];
+    densities: Choice[];
+    sizes: Record<string, string[]>;
+    positions: Record<string, string[]>;
+}
+
+export interface CopyLook {
+    puts: string[];
+    overwrites: string[];
+    missing: number;
+}
+
+export interface Done {
+    bow: boolean;
+    hand: boolean;
+}
+
+export interface ScoreNote {
+    id: string;
+    measure: string;
+    index: number;
+    beat: string;
+    voice: string;
+    onset: string;
+    duration: string;
+    pitch: string | null;
+    place: string;
+    spoken: string;
+    until: string;
+    at: number;
+    lasts: number;
+}
+
+export interface PlannedNote {
+    id: string;
+    bow?: Bow | null;
+    sign?: boolean;
+    finger?: Finger | null;
+}
+
+export interface DeskMark {
+    key: string;
+    from: string;
+    to: string;
+    target: string;
+    line: string;
+    place: string;
+    words: string;
+    kind: string;
+    slot: Slot;
+    group: MarkGroup;
+    state: MarkState;
+    choices: string[];
+    for: string;
+    author: string;
+    mine: boolean;
+    time: string;
+}
+
+export interface DeskMeasure {
+    index: number;
+    number: string;
+    onset: number;
+    length: number;
+    rehearsal: string | null;
+    repeat: boolean;
+    beats: number;
+}
+
+export interface Labels {
+    undo: string | null;
+    redo: string | null;
+}
+
+export interface PlanNames {
+    bow: string;
+    hand: string;
+}
+
+export interface TurnedBack {
+    label: string;
+    section: number | null;
+}
+
+export interface DeskPlan {
+    revision: number;
+    names: PlanNames;
+    notes: PlannedNote[];
+    marks: DeskMark[];
+    flags: FlagRow[];
+    can: Labels;
+    turned?: string[];
+    turnedBack?: TurnedBack | null;
+    message?: string;
+    yours?: Record<string, unknown> | null;
+    theirs?: Record<string, unknown> | null;
+    copied?: CopyLook;
+}
+
+export interface DeskPiece {
+    id: number;
+    title: string;
+    role: Role | null;
+    owner: string;
+}
+
+export interface DeskSection {
+    id: number;
+    name: string;
+    instrument: Instrument;
+    done: Done;
+    edition: number | null;
+}
+
+export interface DeskFrame {
+    piece: DeskPiece;
+    section: DeskSection;
+    score: ScoreNote[];
+    strings: string[];
+    positions: string[];
+    fingers: Record<string, string[]>;
+    tapes: number[];
+    board: number[];
+    forms: string[];
+    measures: DeskMeasure[];
+}
+
+export interface ErrandRow {
+    id: number;
+    kind: 'pack' | 'unpack';
+    state: 'waits' | 'works' | 'done' | 'stopped' | 'failed';
+    done: number;
+    total: number;
+    says: string | null;
+    at: string;
+    hasFile: boolean;
+}
+
+export interface FlagRow {
+    code: FlagCode;
+    measure?: string;
+    beat?: string;
+    part?: string;
+    note?: string;
+    text: string;
+    ways: Way[];
+    title: string;
+    index: number | null;
+    key: string;
+    leftBy: string | null;
+}
+
+export interface Difference {
+    added: string[];
+    removed: string[];
+}
+
+export interface HandOutSection {
+    id: number;
+    name: string;
+    instrument: string;
+    edition: {
+        number: number;
+        at: string;
+    } | null;
+    since: Difference | null;
+    density: Density | null;
+    flags: number;
+    proposals: number;
+    link: {
+        id: number;
+        url: string;
+        shown: string;
+    } | null;
+    ended: number;
+}
+
+export interface HandOut {
+    piece: {
+        id: number;
+        title: string;
+        role: Role | null;
+    };
+    sections: HandOutSection[];
+    shares: ShareRow[];
+}
+
+export interface Known {
+    list: string[];
+    flags: number;
+}
+
+export interface ChangeRow {
+    id: number;
+    who: string;
+    what: string;
+    section: string;
+    when: string;
+}
+
+export interface Invitation {
+    piece: string;
+    pieceId: number;
+    owner: string;
+    email: string;
+    may: Role;
+    accepted: boolean;
+}
+
+export interface NoteDetail {
+    finger: Finger | null;
+    choices: Future[];
+    bows: Future[];
+    again: string[];
+    bowedBefore: Way | null;
+}
+
+export interface PatternRow {
+    string: string;
+    position: string;
+    pattern: string;
+    note: string;
+    measures: string[];
+}
+
+export interface MeetingRow {
+    measure: string;
+    index: number;
+    text: string;
+}
+
+export interface PatternMap {
+    patterns: PatternRow[];
+    meetings: MeetingRow[];
+}
+
+export interface PieceSummary {
+    key: string;
+    shortKey: string;
+    measures: number;
+    tempo: number | null;
+    meter: string;
+    roadmap: string;
+}
+
+export interface PieceSection {
+    id: number;
+    name: string;
+    instrument: string;
+    edition: number | null;
+    proposals: number;
+}
+
+export interface PieceRow {
+    id: number;
+    title: string;
+    lesson: number | null;
+    summary: PieceSummary;
+    tempos: Record<string, number> | Record<string, never>;
+    role: Role | null;
+    owner: string;
+    sections: PieceSection[];
+}
+
+export interface SectionSummary {
+    id: number;
+    name: string;
+    bowed?: number;
+    fingered?: number;
+    marks?: number;
+    flags?: number;
+    failed?: boolean;
+    edition?: number;
+}
+
+export interface RackSummary {
+    key: string;
+    measures: number;
+    meter: string;
+    tempo: number | null;
+    pickup: boolean;
+}
+
+export interface RackPiece {
+    id: number;
+    title: string;
+    shelf: number;
+    lesson?: number;
+    summary: RackSummary;
+    archived?: true;
+    goes?: string;
+    edition?: number;
+    proposals?: number;
+    role: Role;
+    owner?: string;
+    share?: number;
+    sections: SectionSummary[];
+}
+
+export interface RackShelf {
+    id: number;
+    name: string;
+    note: string;
+    kind: 'programme' | 'book';
+    pieces: RackPiece[];
+}
+
+export interface RackInvitation {
+    id: number;
+    title: string;
+    owner: string;
+    may: Role;
+}
+
+export interface RackView {
+    shelves: RackShelf[];
+    shared: RackPiece[];
+    invitations: RackInvitation[];
+    unknown: number;
+    bin: number;
+}
+
+export interface Rack {
+    shelves: RackShelf[];
+    shared: RackPiece[];
+    invitations: RackInvitation[];
+    unknown: number;
+    bin: number;
+    notice: string | null;
+}
+
+export interface ReadThroughFlag {
+    code: FlagCode;
+    measure?: string;
+    beat?: string;
+    part?: string;
+    note?: string;
+    text: string;
+    ways: Way[];
+    title: string;
+    index: number | null;
+    key: string;
+    leftBy: string | null;
+    section: number;
+    sectionName: string;
+}
+
+export interface ReadThrough {
+    title: string;
+    flags: ReadThroughFlag[];
+    revision: number;
+}
+
+export interface PassageReturnRow {
+    first: number;
+    again: number;
+    measures: number;
+    section: number;
+    text: string;
+}
+
+export interface ShareRow {
+    id: number;
+    email: string;
+    name: string | null;
+    may: Role;
+    waiting: boolean;
+    url: string;
+}
+
+export interface ShelfRow {
+    id: number;
+    name: string;
+    note: string;
+    kind: 'programme' | 'book';
+}
+
+export interface ListRow {
+    line: string;
+    place: string;
+    words: string;
+    isNew: boolean;
+}
+
+export interface StudentPart {
+    title: string;
+    part: string;
+    edition: number;
+    at: string;
+    list: ListRow[];
+    chairs: string[];
+    fingers: Density;
+    densities: Density[];
+    rubOut: string[];
+}
+
+export interface TuttiStroke {
+    onset: number;
+    end: number;
+    direction: Direction | null;
+    join: BowConnection | null;
+    voice: string;
+    ticks: number[];
+}
+
+export interface TuttiFinger {
+    onset: number;
+    text: string;
+    shift: boolean;
+}
+
+export interface TuttiWay {
+    text: string;
+    part: string;
+    lines: string[];
+}
+
+export interface TuttiStretch {
+    one: string;
+    other: string;
+    from: number;
+    to: number;
+    measures: string[];
+    agrees: boolean;
+    text: string | null;
+    ways: TuttiWay[];
+}
+
+export interface TuttiSection {
+    id: number;
+    part: string;
+    name: string;
+    strokes: TuttiStroke[];
+    fingers: TuttiFinger[];
+}
+
+export interface TuttiMeasure {
+    number: string;
+    onset: number;
+    length: number;
+    rehearsal: string | null;
+}
+
+export interface TuttiHands {
+    onset: number;
+    text: string;
+    ways: TuttiWay[];
+}
+
+export interface TuttiEntrance {
+    part: string;
+    onset: number;
+    text: string;
+}
+
+export interface TuttiUnison {
+    onset: number;
+    name: string;
+    parts: string[];
+    unison: boolean;
+}
+
+export interface Tutti {
+    title: string;
+    measures: TuttiMeasure[];
+    sections: TuttiSection[];
+    stretches: TuttiStretch[];
+    hands: TuttiHands[];
+    entrances: TuttiEntrance[];
+    unisons: TuttiUnison[];
+}
+
+export interface UserRow {
+    id: number;
+    name: string;
+    email: string;
+}
+
+export interface Way {
+    text: string;
+    lines: string[];
+}
+
+export interface Future {
+    text: string;
+    lines: string[];
+    does: string;
+}
+
+export interface ToldFlag {
+    code: FlagCode;
+    measure?: string;
+    beat?: string;
+    part?: string;
+    note?: string;
+    text: string;
+    ways: Way[];
+}
+
+export interface BowChange {
+    beat: string;
+    direction: Direction;
+    for: string;
+    pass?: number;
+}
+
+export interface Bow {
+    stroke: number;
+    direction: Direction;
+    from?: number;
+    to?: number;
+    join: BowConnection;
+    origin: Origin;
+    why: string;
+    advice?: string;
+    changes: BowChange[];
+    head?: true;
+}
+
+export interface FingerOption {
+    string: string;
+    number: number;
+    shape: FingerShape;
+    position: string;
+    costs: number;
+    why: string;
+    words?: string;
+    named?: string;
+}
+
+export interface Finger {
+    string: string;
+    number: number;
+    shape: FingerShape;
+    position: string;
+    shift: boolean;
+    find?: string;
+    leaveDown: boolean;
+    leaveDownTo?: string;
+    mayAlso?: string;
+    slide: boolean;
+    laid: boolean;
+    semitones: number;
+    origin: Origin;
+    why?: string;
+    others?: FingerOption[];
+    words?: string;
+    named?: string;
+    bent?: true;
+    reach?: true;
+    frame?: number;
+}
+
+export interface PrintedNote {
+    id: string;
+    measure: string;
+    index: number;
+    beat: string;
+    voice: string;
+    onset: string;
+    duration: string;
+    pitch: string | null;
+}
+
+export interface CardString {
+    name: string;
+    notes: string[];
+}
+
+export interface CardFinger {
+    finger: number;
+    shape: FingerShape;
+    semitones: number;
+    mm: number;
+    words: string;
+}
+
+export interface CardTape {
+    semitones: number;
+    mm: number;
+}
+
+export interface Card {
+    instrument: Instrument;
+    size: string;
+    position: string;
+    length: number;
+    strings: CardString[];
+    places: CardFinger[];
+    tapes: CardTape[];
+    octave: number;
+    cautions: string[];
+}
+
+export interface SignIn {
+    when: string;
+    what: string;
+    here: boolean;
+}
+
+export interface UnderstoodPart {
+    id: string;
+    name: string;
+    instrument: Instrument;
+    measures: number;
+    notes: number;
+}
+
+export interface Summary {
+    title: string;
+    measures: number;
+    pickup: boolean;
+    key: string;
+    meter: string;
+    tempo: number | null;
+    roadmap: string;
+    straight: boolean;
+    parts: UnderstoodPart[];
+    oddities: string[];
+    flags: ToldFlag[];
+}
+
+export interface Understanding {
+    token: string;
+    file: string;
+    title: string;
+    measures: number;
+    pickup: boolean;
+    key: string;
+    meter: string;
+    tempo: number | null;
+    roadmap: string;
+    straight: boolean;
+    parts: UnderstoodPart[];
+    oddities: string[];
+    flags: ToldFlag[];
+}
+
+export interface Settings {
+    profile: Profile;
+    schools: Record<string, string>;
+    sizes: Record<string, string>;
+    density: Density;
+    wording: Wording;
+    namesNotes: boolean;
+}

@@ -4,7 +4,7 @@ import pluginVue from 'eslint-plugin-vue';
 export default defineConfigWithVueTs(
     { ignores: ['public/**', 'vendor/**', 'node_modules/**'] },
     pluginVue.configs['flat/recommended'],
-    vueTsConfigs.recommended,
+    vueTsConfigs.strictTypeChecked,
     {
         rules: {
             'vue/html-indent': ['error', 4],
@@ -15,6 +15,14 @@ export default defineConfigWithVueTs(
             'vue/multi-word-component-names': 'off',
             // The engraved page comes from the engraving library in our own worker.
             'vue/no-v-html': 'off',
+            // Numbers are words on a page.
+            '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+            '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true }],
         },
+    },
+    {
+        // What is not there fails a test all the same.
+        files: ['tests/**'],
+        rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
     },
 );

@@ -34,10 +34,10 @@ use UprightPencil\Review\Remedy;
  * @phpstan-type Bow array{stroke: int, direction: value-of<Direction>, from?: float, to?: float, join: value-of<BowConnection>,
  *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
  * @phpstan-type FingerOption array{string: string, number: int, shape: value-of<FingerShape>, position: string, costs: float,
- *     why: string, words?: string, named?: string}
+ *     why: string, words?: string}
  * @phpstan-type Finger array{string: string, number: int, shape: value-of<FingerShape>, position: string, shift: bool, find?: string,
  *     leaveDown: bool, leaveDownTo?: string, mayAlso?: string, slide: bool, laid: bool, semitones: int, origin: value-of<Origin>,
- *     why?: string, others?: list<FingerOption>, words?: string, named?: string, bent?: true, reach?: true, frame?: int}
+ *     why?: string, others?: list<FingerOption>, words?: string, bent?: true, reach?: true, frame?: int}
  * @phpstan-type PrintedNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string,
  *     duration: string, pitch: string|null}
  */

@@ -1,8 +1,8 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import {
-    asItComes, carry, copyStretch, direct, finger, fingerWords, freeze, goal, join, layStretch, openOrFour, position, reshape,
+    asItComes, carry, copyStretch, direct, finger, freeze, goal, join, layStretch, openOrFour, position, reshape,
     sameWhereverItReturns, slur, takeOther,
-} from '../../resources/js/desk/acts';
+} from '../../resources/js/desk/commands/acts';
 import { calls, desk, finger as made, mark, sent, serve, settled } from './support';
 
 beforeEach(() => serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } })));
@@ -101,14 +101,6 @@ describe('the bow', () => {
 });
 
 describe('the hand', () => {
-    it('says fingers as pencil lines do', () => {
-        expect(fingerWords({ number: 0, shape: 'open' })).toBe('0');
-        expect(fingerWords({ number: 4, shape: 'forward' })).toBe('x4');
-        expect(fingerWords({ number: 1, shape: 'back' })).toBe('x1');
-        expect(fingerWords({ number: 2, shape: 'low' })).toBe('low 2');
-        expect(fingerWords({ number: 3, shape: 'regular' })).toBe('3');
-    });
-
     it('puts a finger, and takes it away again', async () => {
         const open = desk([mark({ key: 'f', slot: 'finger', words: '3', from: 'n2' })]);
         finger(open, '4');
@@ -161,7 +153,7 @@ describe('the hand', () => {
 
     it('takes another answer with its string and position', async () => {
         const open = desk();
-        takeOther(open, { string: 'A', number: 3, shape: 'high', position: 'III', costs: 1, why: '' });
+        takeOther(open, { string: 'A', number: 3, shape: 'high', position: 'III', costs: 1, why: '', words: 'high 3' });
         await settled();
         expect(sent().lines).toEqual(['n1 high 3, on A, III']);
     });
@@ -192,8 +184,8 @@ describe('carrying marks', () => {
         await layStretch(open, () => Promise.resolve(true));
         const posted = calls.filter((call) => call.path === 'sections/7/copy');
         expect(posted.map((call) => call.body)).toEqual([
-            { from: 7, start: '0', until: '2/1', onto: '4', what: 'all', look: true },
-            { from: 7, start: '0', until: '2/1', onto: '4', what: 'all', seen: 3 },
+            { from: 7, start: '0', until: '2', onto: '4', what: 'all', look: true },
+            { from: 7, start: '0', until: '2', onto: '4', what: 'all', seen: 3 },
         ]);
     });
 

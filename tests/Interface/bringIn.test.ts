@@ -8,13 +8,13 @@ function serve(answer: (path: string) => unknown): void {
     paths = [];
     vi.stubGlobal(
         'fetch',
-        vi.fn(async (url: string) => {
-            const path = String(url).replace('/api/', '');
+        vi.fn((url: string) => {
+            const path = url.replace('/api/v1/', '');
             paths.push(path);
             const said = answer(path);
-            return said instanceof Error
+            return Promise.resolve(said instanceof Error
                 ? new Response(JSON.stringify({ message: said.message }), { status: 422 })
-                : new Response(JSON.stringify(said), { status: 200 });
+                : new Response(JSON.stringify(said), { status: 200 }));
         }),
     );
 }
@@ -36,7 +36,7 @@ describe('bringing scores in', () => {
     });
 
     it('opens the piece when the last one is kept', async () => {
-        const reload = vi.fn(async () => undefined);
+        const reload = vi.fn(() => Promise.resolve());
         const open = vi.fn();
         const bringIn = useBringIn(reload, open);
         await bringIn.take([file('a.xml')]);
@@ -48,7 +48,7 @@ describe('bringing scores in', () => {
 
     it('goes on to the next file', async () => {
         const open = vi.fn();
-        const bringIn = useBringIn(async () => undefined, open);
+        const bringIn = useBringIn(() => Promise.resolve(), open);
         await bringIn.take([file('a.xml'), file('b.xml')]);
         await bringIn.keep({ title: 'A', shelf: 1, lesson: null });
         expect(bringIn.understood.value).not.toBeNull();

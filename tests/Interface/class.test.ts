@@ -19,7 +19,12 @@ function choices(shelf: number): ClassChoices {
         },
         isOwn: own[shelf] ?? false,
         shelves: [{ id: 1, name: 'Concert', isOwn: own[1] ?? false }, { id: 2, name: 'Beginners', isOwn: own[2] ?? false }],
-        sizes, profiles: [], schools: { bow: [], long: [], open: [], bass: [], stay: [] },
+        sizes,
+        positions: {},
+        profiles: (['first-year', 'second-year', 'third-position', 'advanced'] as const).map((value) => ({ value, words: value, means: '' })),
+        schools: [{ key: 'bow', title: 'Bow order', choices: [{ value: 'as-it-comes', words: 'As it comes' }, { value: 'downbeat', words: 'Down' }] }],
+        wordings: [{ value: 'words', words: 'low 2' }],
+        densities: [{ value: 'standard', words: 'Some' }],
     };
 }
 
@@ -80,5 +85,13 @@ describe('the class', () => {
         await flushPromises();
         expect((screen.findAll('input[name=profile]')[1]!.element as HTMLInputElement).checked).toBe(true);
         expect(document.body.textContent).toContain('One of these choices is not known here.');
+    });
+
+    it('offers the schools as the server names them', async () => {
+        const screen = await open();
+        expect(screen.text()).toContain('Bow order');
+        await screen.findAll('input[name=bow]')[1]!.trigger('change');
+        await flushPromises();
+        expect(calls.find((call) => call.method === 'PUT')?.body.schools).toMatchObject({ bow: 'downbeat', long: 'together' });
     });
 });

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { KEY_CARD, press } from '../../resources/js/desk/keys';
-import { headOf } from '../../resources/js/desk/store';
+import { KEY_CARD, press } from '../../resources/js/desk/commands/keys';
+import { headOf } from '../../resources/js/desk/state/store';
 import { desk, notes, sent, serve, settled } from './support';
 
 const ui = { sayIt: vi.fn(), keyCard: vi.fn(), lay: vi.fn() };

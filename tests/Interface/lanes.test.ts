@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { DeskNote } from '../../resources/js/api/types';
-import { drawHandLanes } from '../../resources/js/desk/handLane';
-import { drawLanes } from '../../resources/js/desk/lanes';
+import { drawHandLanes } from '../../resources/js/desk/overlay/handLane';
+import { drawLanes } from '../../resources/js/desk/overlay/bowLane';
 import { bowSign, clearFoot, type Box, type Geometry } from '../../resources/js/engraving/ink';
-import { finger, notes } from './support';
+import { finger, flag as told, notes } from './support';
 
 /** Six notes in one system, forty pixels apart. */
 function geometry(of: DeskNote[]): Geometry {
@@ -33,7 +33,7 @@ describe('the bow lane', () => {
     });
 
     it('is red where the bow runs out', () => {
-        const flag = { code: 'bow-runs-out', title: '', text: '', note: 'n5', index: 1, key: 'k', leftBy: null, ways: [] };
+        const flag = told({ code: 'bow-runs-out', note: 'n5', index: 1 });
         expect(of(drawLanes(geometry(notes()), notes(), [flag]), 'lane-wrong')).toHaveLength(1);
     });
 

@@ -10,7 +10,7 @@ import { calls, serve } from './support';
 
 function piece(over: Partial<RackPiece> = {}): RackPiece {
     return {
-        id: 1, title: 'Tune', shelf: 1, summary: { key: 'D major', measures: 8, meter: '4/4', pickup: false }, role: 'own',
+        id: 1, title: 'Tune', shelf: 1, summary: { key: 'D major', measures: 8, meter: '4/4', tempo: null, pickup: false }, role: 'own',
         sections: [{ id: 5, name: 'Violin I', bowed: 0.5, fingered: 0.25, marks: 2, flags: 3 }], ...over,
     };
 }

@@ -12,7 +12,7 @@ function flag(section: number, over: Partial<ReadThroughFlag> = {}): ReadThrough
         key: `${section} runs out 1`, code: 'bow-runs-out', title: 'The bow runs out', text: 'It needs 80 cm, and there are 61.',
         measure: '1', beat: '1', index: 0, note: 'n1', leftBy: null, ways: [{ text: 'Change at 1.4', lines: ['1.4 change up'] }],
         section, sectionName: ['', 'Violin I', 'Violin II', 'Viola'][section] ?? '', ...over,
-    } as ReadThroughFlag;
+    };
 }
 
 let flags: ReadThroughFlag[] = [];

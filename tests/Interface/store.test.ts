@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { direct } from '../../resources/js/desk/acts';
-import { calls, desk, mark, notes, serve, settled } from './support';
+import { direct } from '../../resources/js/desk/commands/acts';
+import { calls, desk, flag as told, mark, notes, serve, settled } from './support';
 
 const answer = (over: Record<string, unknown> = {}): Record<string, unknown> => ({
     revision: 4, names: { bow: 'b2', hand: 'h2' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
@@ -122,7 +122,7 @@ describe('what the desk shows', () => {
 
     it('hides flags that somebody left', () => {
         const open = desk();
-        const flag = { code: 'stretch', title: '', text: '', index: 0, key: 'k', leftBy: null, ways: [] };
+        const flag = told();
         open.plan = { ...open.plan!, flags: [flag, { ...flag, leftBy: 'Maren' }] };
         expect(open.flags).toHaveLength(1);
     });

@@ -1,8 +1,8 @@
 /** A desk with a few notes on it, and a server that answers as it is told. */
 import { createPinia, setActivePinia } from 'pinia';
 import { vi } from 'vitest';
-import type { DeskFrame, DeskMark, DeskPlan, Finger, PlannedNote, ScoreNote } from '../../resources/js/api/types';
-import { useDesk } from '../../resources/js/desk/store';
+import type { DeskFrame, DeskMark, DeskNote, DeskPlan, Finger, Flag } from '../../resources/js/api/types';
+import { useDesk } from '../../resources/js/desk/state/store';
 
 export interface Call {
     method: string;
@@ -20,31 +20,39 @@ export function serve(answer: Answer = () => ({})): void {
     calls = [];
     vi.stubGlobal(
         'fetch',
-        vi.fn(async (url: string, init?: RequestInit) => {
+        vi.fn((url: string, init?: RequestInit) => {
             const call: Call = {
                 method: init?.method ?? 'GET',
-                path: String(url).replace(/^\/api\//, ''),
-                body: init?.body ? (JSON.parse(String(init.body)) as Record<string, unknown>) : {},
+                path: url.replace(/^\/api\/v1\//, ''),
+                body: init?.body ? (JSON.parse(init.body as string) as Record<string, unknown>) : {},
             };
             calls.push(call);
             const said = answer(call);
             if (said instanceof Error) {
-                return new Response(JSON.stringify({ message: said.message }), { status: 422 });
+                return Promise.resolve(new Response(JSON.stringify({ message: said.message }), { status: 422 }));
             }
-            return new Response(JSON.stringify(said), { status: 200 });
+            return Promise.resolve(new Response(JSON.stringify(said), { status: 200 }));
         }),
     );
+}
+
+/** What the server says of a finger beside its place. */
+function said({ number = 1, shape = 'regular' }: Partial<Finger>): Partial<Finger> {
+    const reach = shape === 'forward' || shape === 'back';
+    const bent = reach || (number !== 2 && (shape === 'low' || shape === 'high'));
+    const words = reach ? `x${number}` : shape === 'low' || shape === 'high' ? `${shape} ${number}` : String(number);
+    return { words, ...(bent ? { bent } : {}), ...(reach ? { reach } : {}) };
 }
 
 export function finger(over: Partial<Finger> = {}): Finger {
     return {
         string: 'D', number: 1, shape: 'regular', position: 'I', semitones: 2, shift: false, leaveDown: false, slide: false,
-        laid: false, origin: 'worked-out', ...over,
+        laid: false, origin: 'worked-out', ...said(over), ...over,
     };
 }
 
 /** Four quarters in measure 1, two halves in measure 2; the third note is slurred to the second. */
-export function notes(): (ScoreNote & PlannedNote)[] {
+export function notes(): DeskNote[] {
     const rows: [string, string, string, string, string, string][] = [
         ['n1', '1', '1', '0', '1', 'change'],
         ['n2', '1', '2', '1', '1', 'change'],
@@ -64,9 +72,13 @@ export function notes(): (ScoreNote & PlannedNote)[] {
         onset,
         duration,
         pitch: 'E4',
+        spoken: 'E4',
+        until: String(Number(onset) + Number(duration)),
+        at: Number(onset),
+        lasts: Number(duration),
         bow: {
             stroke: index + 1, direction: directions[index] ?? 'down', join: join as 'change', origin: 'worked-out', why: '',
-            changes: [], from: 0.2, to: 0.6,
+            changes: [], from: 0.2, to: 0.6, ...(join === 'slur' ? {} : { head: true as const }),
         },
         finger: finger(),
         sign: true,
@@ -75,9 +87,14 @@ export function notes(): (ScoreNote & PlannedNote)[] {
 
 export function mark(over: Partial<DeskMark>): DeskMark {
     return {
-        key: 'k', from: 'n1', to: 'n1', target: '', line: '1.1 up', place: '1.1', words: 'up', slot: 'direction', state: 'decided',
+        key: 'k', from: 'n1', to: 'n1', target: '', line: '1.1 up', place: '1.1', words: 'up', kind: 'bow-direction', slot: 'direction',
+        group: 'bow', state: 'decided',
         choices: [], for: 'all', author: 'Maren', mine: true, time: '', ...over,
     };
+}
+
+export function flag(over: Partial<Flag> = {}): Flag {
+    return { code: 'stretch', title: '', text: '', index: 0, key: 'k', leftBy: null, ways: [], ...over };
 }
 
 /** A desk that is open, with these marks on it. */
@@ -87,10 +104,16 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
     const all = notes();
     const opened = useDesk();
     const frame: DeskFrame = {
-        piece: { id: 1, title: 'Tune', role, owner: 'Maren', summary: {} },
+        piece: { id: 1, title: 'Tune', role, owner: 'Maren' },
         section: { id: 7, name: 'Violin I', instrument: 'violin', done: { bow: false, hand: false }, edition: null },
         score: all,
         strings: ['G', 'D', 'A', 'E'],
+        positions: ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'],
+        positionWords: { '½': 'half position', I: 'first position', II: 'second position', III: 'third position' },
+        fingers: { 1: ['low 1', '1'], 2: ['low 2', 'high 2'], 3: ['low 3', '3', 'high 3'], 4: ['low 4', '4', 'x4'] },
+        tapes: [2, 4, 5, 7],
+        board: Array.from({ length: 25 }, (_, semitones) => 1 - 2 ** (-semitones / 12)),
+        forms: ['down', 'up', 'hook', 'retake', 'slur 1.2', 'low 4'],
         measures: [
             { index: 0, number: '1', onset: 0, length: 4, rehearsal: null, repeat: false, beats: 4 },
             { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4 },
@@ -107,7 +130,7 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
 /** The lines of the last marks sent, and the keys taken away. */
 export function sent(): { lines: string[]; takes: unknown } {
     const last = calls.filter((call) => call.path.endsWith('/marks')).at(-1);
-    return { lines: String(last?.body.lines ?? '').split('\n').filter(Boolean), takes: last?.body.takes ?? [] };
+    return { lines: ((last?.body.lines ?? '') as string).split('\n').filter(Boolean), takes: last?.body.takes ?? [] };
 }
 
 /** Lets what was begun come to its end. */

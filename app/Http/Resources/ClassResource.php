@@ -21,11 +21,13 @@ use UprightPencil\Settings\School;
  *
  * @phpstan-import-type Settings from ClassSettings
  * @phpstan-type Choice array{value: string, words: string}
+ * @phpstan-type WordingChoice array{value: value-of<Wording>, words: string}
+ * @phpstan-type DensityChoice array{value: value-of<Density>, words: string}
  * @phpstan-type SchoolRow array{key: string, title: string, choices: list<Choice>}
  * @phpstan-type ProfileRow array{value: value-of<Profile>, words: string, means: string}
  * @phpstan-type Ensemble array{id: int, name: string, isOwn: bool}
  * @phpstan-type ClassChoices array{settings: Settings, isOwn: bool, shelves: list<Ensemble>, profiles: list<ProfileRow>,
- *     schools: list<SchoolRow>, wordings: list<Choice>, densities: list<Choice>, sizes: array<string, list<string>>,
+ *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>, sizes: array<string, list<string>>,
  *     positions: array<string, list<string>>}
  */
 final class ClassResource
@@ -53,8 +55,14 @@ final class ClassResource
                 Profile::cases(),
             ),
             'schools' => self::schools(),
-            'wordings' => array_map(self::choice(...), Wording::cases()),
-            'densities' => array_map(self::choice(...), Density::cases()),
+            'wordings' => array_map(
+                static fn (Wording $wording): array => ['value' => $wording->value, 'words' => $wording->words()],
+                Wording::cases(),
+            ),
+            'densities' => array_map(
+                static fn (Density $density): array => ['value' => $density->value, 'words' => $density->words()],
+                Density::cases(),
+            ),
             'sizes' => array_map(static fn (array $lengths): array => array_map(strval(...), array_keys($lengths)), Fingerboard::LENGTHS),
             'positions' => $positions,
         ];
@@ -73,7 +81,7 @@ final class ClassResource
     }
 
     /** @return Choice */
-    private static function choice(School|Wording|Density $case): array
+    private static function choice(School $case): array
     {
         return ['value' => (string) $case->value, 'words' => $case->words()];
     }

@@ -57,7 +57,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
  * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
- *     positions: list<string>, fingers: array<int, list<string>>, tapes: list<int>, board: list<float>, forms: list<string>,
+ *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>, board: list<float>, forms: list<string>,
  *     measures: list<DeskMeasure>}
  */
 final readonly class DeskResource
@@ -159,11 +159,9 @@ final readonly class DeskResource
         }
         if ($explains) {
             $row['frame'] = $finger->frame;
-            $row['named'] = Position::inWords($finger->position);
             $row['others'] = array_map(static fn (array $other): array => [
                 ...$other,
                 'words' => FingerShape::from($other['shape'])->words($other['number']),
-                'named' => Position::inWords($other['position']),
             ], $row['others'] ?? []);
         }
 
@@ -194,6 +192,7 @@ final readonly class DeskResource
             'score' => array_map(fn (Note $note): array => $this->note($plan, $note, $places), $plan->part->notes),
             'strings' => $instrument->isBowed() ? Strings::of($instrument)->names : [],
             'positions' => $instrument->isBowed() ? Position::all($instrument) : [],
+            'positionWords' => self::positionWords($instrument),
             'fingers' => $this->fingers($section, $instrument),
             'tapes' => Fingerboard::TAPES[$instrument->value] ?? [],
             'board' => array_map(static fn (int $semitones): float => round(Fingerboard::share($semitones), 4), range(0, self::HIGHEST)),
@@ -236,6 +235,14 @@ final readonly class DeskResource
         }
 
         return $fingers;
+    }
+
+    /** @return array<string, string> by numeral */
+    private static function positionWords(Instrument $instrument): array
+    {
+        $positions = Position::all($instrument);
+
+        return array_combine($positions, array_map(Position::inWords(...), $positions));
     }
 
     private static function edition(Section $section): ?int

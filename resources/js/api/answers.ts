@@ -40,6 +40,16 @@ export interface Choice {
     words: string;
 }
 
+export interface WordingChoice {
+    value: Wording;
+    words: string;
+}
+
+export interface DensityChoice {
+    value: Density;
+    words: string;
+}
+
 export interface SchoolRow {
     key: string;
     title: string;
@@ -64,8 +74,8 @@ export interface ClassChoices {
     shelves: Ensemble[];
     profiles: ProfileRow[];
     schools: SchoolRow[];
-    wordings: Choice[];
-    densities: Choice[];
+    wordings: WordingChoice[];
+    densities: DensityChoice[];
     sizes: Record<string, string[]>;
     positions: Record<string, string[]>;
 }
@@ -184,6 +194,7 @@ export interface DeskFrame {
     score: ScoreNote[];
     strings: string[];
     positions: string[];
+    positionWords: Record<string, string>;
     fingers: Record<string, string[]>;
     tapes: number[];
     board: number[];
@@ -591,7 +602,6 @@ export interface FingerOption {
     costs: number;
     why: string;
     words?: string;
-    named?: string;
 }
 
 export interface Finger {
@@ -611,7 +621,6 @@ export interface Finger {
     why?: string;
     others?: FingerOption[];
     words?: string;
-    named?: string;
     bent?: true;
     reach?: true;
     frame?: number;

@@ -7,7 +7,7 @@ import type { ClassChoices, ClassSettings, InstrumentName } from '../api/types';
 import { tell, warn } from '../ui/say';
 import ClassExample from './ClassExample.vue';
 import FingerboardCard from './FingerboardCard.vue';
-import { DENSITY, PROFILES, SCHOOLS, WORDING } from './words';
+import { orWarn, sentenceOf } from '../ui/trying';
 
 const choices = ref<ClassChoices | null>(null);
 const settings = ref<ClassSettings | null>(null);
@@ -35,7 +35,7 @@ async function load(): Promise<void> {
             await load();
             return;
         }
-        problem.value = (error as Error).message;
+        problem.value = sentenceOf(error);
     }
 }
 
@@ -57,18 +57,16 @@ async function save(change: Partial<ClassSettings>): Promise<void> {
         if (chosen.value && !chosen.value.isOwn) await load();
     } catch (error) {
         settings.value = before;
-        warn((error as Error).message);
+        warn(sentenceOf(error));
     }
 }
 
 async function goWithTheOthers(): Promise<void> {
-    try {
+    await orWarn(async () => {
         await api.delete(`class${query.value}`);
         await load();
         tell(`“${chosen.value?.name}” goes with all the others again.`);
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 </script>
 
@@ -92,29 +90,29 @@ async function goWithTheOthers(): Promise<void> {
             </span>
         </div>
         <p v-if="problem" role="alert">{{ problem }}</p>
-        <p v-else-if="!settings" class="quiet">Opening the class…</p>
+        <p v-else-if="!settings || !choices" class="quiet">Opening the class…</p>
         <template v-else>
             <article>
                 <div class="words">
                     <h2>Level</h2>
-                    <label v-for="(profile, key) in PROFILES" :key="key">
-                        <input type="radio" name="profile" :checked="settings.profile === key" @change="save({ profile: String(key) })" />
-                        <span><strong>{{ profile.name }}</strong><small>{{ profile.means }}</small></span>
+                    <label v-for="profile in choices.profiles" :key="profile.value">
+                        <input type="radio" name="profile" :checked="settings.profile === profile.value" @change="save({ profile: profile.value })" />
+                        <span><strong>{{ profile.words }}</strong><small>{{ profile.means }}</small></span>
                     </label>
                 </div>
                 <ClassExample about="profile" :settings="settings" label="A figure that third position makes easy, at this level" />
             </article>
-            <article v-for="school in SCHOOLS" :key="school.key">
+            <article v-for="school in choices.schools" :key="school.key">
                 <div class="words">
                     <h2>{{ school.title }}</h2>
-                    <label v-for="(means, value) in school.choices" :key="value">
+                    <label v-for="choice in school.choices" :key="choice.value">
                         <input
                             type="radio"
                             :name="school.key"
-                            :checked="settings.schools[school.key] === value"
-                            @change="save({ schools: { ...settings.schools, [school.key]: String(value) } })"
+                            :checked="settings.schools[school.key] === choice.value"
+                            @change="save({ schools: { ...settings.schools, [school.key]: choice.value } })"
                         />
-                        <span>{{ means }}</span>
+                        <span>{{ choice.words }}</span>
                     </label>
                 </div>
                 <ClassExample :about="school.key" :settings="settings" :label="`${school.title}: an example`" />
@@ -122,9 +120,14 @@ async function goWithTheOthers(): Promise<void> {
             <article>
                 <div class="words">
                     <h2>Altered fingers</h2>
-                    <label v-for="(means, value) in WORDING" :key="value">
-                        <input type="radio" name="wording" :checked="settings.wording === value" @change="save({ wording: value })" />
-                        <span>{{ means }}</span>
+                    <label v-for="choice in choices.wordings" :key="choice.value">
+                        <input
+                            type="radio"
+                            name="wording"
+                            :checked="settings.wording === choice.value"
+                            @change="save({ wording: choice.value })"
+                        />
+                        <span>{{ choice.words }}</span>
                     </label>
                 </div>
                 <ClassExample about="wording" :settings="settings" label="Altered fingers as they are written" />
@@ -132,9 +135,14 @@ async function goWithTheOthers(): Promise<void> {
             <article>
                 <div class="words">
                     <h2>How many fingers are printed</h2>
-                    <label v-for="(means, value) in DENSITY" :key="value">
-                        <input type="radio" name="density" :checked="settings.density === value" @change="save({ density: value })" />
-                        <span>{{ means }}</span>
+                    <label v-for="choice in choices.densities" :key="choice.value">
+                        <input
+                            type="radio"
+                            name="density"
+                            :checked="settings.density === choice.value"
+                            @change="save({ density: choice.value })"
+                        />
+                        <span>{{ choice.words }}</span>
                     </label>
                     <label>
                         <input type="checkbox" :checked="settings.namesNotes" @change="save({ namesNotes: !settings!.namesNotes })" />

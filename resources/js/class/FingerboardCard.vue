@@ -4,20 +4,19 @@ import { ElOption, ElSelect } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { api } from '../api/client';
 import type { ClassChoices, Fingerboard, InstrumentName } from '../api/types';
+import { useTrying } from '../ui/trying';
 
 const props = withDefaults(defineProps<{ choices: ClassChoices; shelf?: number }>(), { shelf: 0 });
 
 const NAMES: Record<InstrumentName, string> = { violin: 'Violin', viola: 'Viola', cello: 'Cello', bass: 'Bass' };
-const POSITIONS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
-const BASS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
 
 const instrument = ref<InstrumentName>('violin');
 const size = ref(props.choices.settings.sizes.violin);
 const position = ref('I');
 const card = ref<Fingerboard | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 
-const positions = computed(() => (instrument.value === 'bass' ? BASS : POSITIONS));
+const positions = computed(() => props.choices.positions[instrument.value] ?? []);
 /** Millimetres of string the card shows: from the nut to a little past the last finger. */
 const length = computed(() => Math.max(...(card.value?.places.map((place) => place.mm) ?? [100])) + 22);
 const spread = 12;
@@ -45,24 +44,17 @@ watch(instrument, (now) => {
 watch([instrument, size, position], fetchCard, { immediate: true });
 
 async function fetchCard(): Promise<void> {
-    const query = new URLSearchParams({ instrument: instrument.value, size: size.value, position: position.value });
+    const query = new URLSearchParams({ instrument: instrument.value, size: size.value ?? '', position: position.value });
     if (props.shelf) query.set('shelf', String(props.shelf));
-    try {
+    await attempt(async () => {
         card.value = await api.get<Fingerboard>(`class/fingerboard?${query.toString()}`);
-        problem.value = '';
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
-}
-
-function shown(place: { finger: number; shape: string }): string {
-    return place.shape === 'forward' || place.shape === 'back' ? `x${place.finger}` : String(place.finger);
+    });
 }
 
 /** Two fingers may share a place: high 3 and low 4. */
 const spots = computed(() => {
     const found = new Map<number, string[]>();
-    card.value?.places.forEach((place) => found.set(place.mm, [...(found.get(place.mm) ?? []), shown(place)]));
+    card.value?.places.forEach((place) => found.set(place.mm, [...(found.get(place.mm) ?? []), place.words]));
     return [...found].map(([mm, fingers]) => ({ mm, fingers: fingers.join(' · ') }));
 });
 
@@ -89,7 +81,7 @@ function print(): void {
         <p v-if="problem" role="alert">{{ problem }}</p>
         <template v-if="card">
             <p class="title">
-                {{ NAMES[card.instrument] }} {{ card.size }}, {{ card.position }} · string {{ card.length }} mm from nut to bridge
+                {{ NAMES[instrument] }} {{ card.size }}, {{ card.position }} · string {{ card.length }} mm from nut to bridge
             </p>
             <svg class="store" aria-hidden="true">
                 <defs>

@@ -3,34 +3,35 @@ import { ElDialog } from 'element-plus';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
+import type { CopyLook } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { measurePage, type Geometry } from '../engraving/ink';
-import Because from './Because.vue';
-import DoneToggles from './DoneToggles.vue';
-import InkLayer from './InkLayer.vue';
-import { layStretch } from './acts';
-import { KEY_CARD, press } from './keys';
-import OpenStringSheet from './OpenStringSheet.vue';
-import PatternSheet from './PatternSheet.vue';
-import Ring from './Ring.vue';
-import Ruler from './Ruler.vue';
-import SayIt from './SayIt.vue';
-import { useDesk } from './store';
-import TempoSheet from './TempoSheet.vue';
+import Because from './panel/Because.vue';
+import DoneToggles from './panel/DoneToggles.vue';
+import InkLayer from './overlay/InkLayer.vue';
+import { layStretch } from './commands/acts';
+import { KEY_CARD, press } from './commands/keys';
+import OpenStringSheet from './sheets/OpenStringSheet.vue';
+import PatternSheet from './sheets/PatternSheet.vue';
+import Ring from './input/Ring.vue';
+import Ruler from './input/Ruler.vue';
+import SayIt from './input/SayIt.vue';
+import { useDesk } from './state/store';
+import TempoSheet from './sheets/TempoSheet.vue';
 
 const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
 
 const musicXml = ref<string | null>(null);
-const page = ref<InstanceType<typeof EngravedPage> | null>(null);
-const sayIt = ref<InstanceType<typeof SayIt> | null>(null);
+const page = ref<{ sheet: HTMLElement | null } | null>(null);
+const sayIt = ref<{ focus: () => void } | null>(null);
 const scroller = ref<HTMLElement | null>(null);
 const geometry = shallowRef<Geometry | null>(null);
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
-const because = ref<InstanceType<typeof Because> | null>(null);
+const because = ref<{ ask: (look: CopyLook) => Promise<boolean> } | null>(null);
 const ring = shallowRef<{ x: number; y: number } | null>(null);
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
 /** Room under each system, in the engraver's units, for the lanes that are shown. */
@@ -47,7 +48,7 @@ const signs = computed(() => {
     const edition = desk.frame?.section.edition;
     const own = Object.values(desk.piece?.tempos ?? {});
     return {
-        before: `${summary.key.split(' or ')[0]} · `,
+        before: `${summary.shortKey} · `,
         tempo: own.length > 0 ? `♩ = ${own.join(', ')}` : summary.tempo ? `♩ = ${summary.tempo}` : 'set a tempo',
         after: ` · ${edition ? `edition ${edition} is out` : 'not handed out yet'}`,
     };
@@ -68,7 +69,7 @@ watch(() => desk.version, () => {
     // Wait until the hands rest: the ink is on the page already.
     isDue = true;
     window.clearTimeout(timer);
-    timer = window.setTimeout(fetchPage, musicXml.value ? REST : 0);
+    timer = window.setTimeout(() => void fetchPage(), musicXml.value ? REST : 0);
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(() => desk.version, () => (ring.value = null));
@@ -109,7 +110,7 @@ function keydown(event: KeyboardEvent): void {
         event.preventDefault();
         if (isDue && musicXml.value) {
             window.clearTimeout(timer);
-            timer = window.setTimeout(fetchPage, REST);
+            timer = window.setTimeout(() => void fetchPage(), REST);
         }
     }
 }

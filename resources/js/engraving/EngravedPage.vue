@@ -7,6 +7,7 @@
 import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { engraver } from './engraver';
 import { noteElement } from './ink';
+import { sentenceOf } from '../ui/trying';
 
 const props = withDefaults(
     defineProps<{
@@ -51,7 +52,7 @@ async function engrave(): Promise<void> {
         await swap(pages.join(''));
         problem.value = '';
     } catch (error) {
-        problem.value = (error as Error).message;
+        problem.value = sentenceOf(error);
     } finally {
         if (mine === run) isWorking.value = false;
     }
@@ -82,15 +83,15 @@ function pick(event: MouseEvent): void {
     }
     // A near miss counts: the closest notehead within a finger's width.
     let best: { id: string; far: number } | null = null;
-    sheet.value?.querySelectorAll('g.note').forEach((each) => {
+    for (const each of sheet.value?.querySelectorAll('g.note') ?? []) {
         const box = (each.querySelector('.notehead') ?? each).getBoundingClientRect();
         const far = Math.hypot(box.x + box.width / 2 - event.clientX, (box.y + box.height / 2 - event.clientY) * 0.5);
         if (far < 26 && (!best || far < best.far)) {
             best = { id: each.id, far };
         }
-    });
+    }
     if (best) {
-        emit('pick', (best as { id: string }).id, event.shiftKey, event);
+        emit('pick', best.id, event.shiftKey, event);
     }
 }
 

@@ -6,6 +6,7 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Density, HandOut, HandOutSection, Share } from '../api/types';
 import { tell, warn, when } from '../ui/say';
+import { orWarn, sentenceOf, useTrying } from '../ui/trying';
 
 const MAY: { value: Share['may']; label: string }[] = [
     { value: 'read', label: 'may look' },
@@ -24,7 +25,7 @@ const DENSITIES: { value: Density | typeof AS_THE_CLASS; label: string }[] = [
 
 const route = useRoute();
 const data = ref<HandOut | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const busy = ref<number | null>(null);
 const code = ref<{ name: string; url: string; svg: string } | null>(null);
 const email = ref('');
@@ -38,12 +39,9 @@ watch(() => route.params.piece, load);
 
 async function load(): Promise<void> {
     if (route.name !== 'hand-out') return;
-    try {
+    await attempt(async () => {
         data.value = await api.get<HandOut>(`pieces/${String(route.params.piece)}/handout`);
-        problem.value = '';
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 function put(section: HandOutSection): void {
@@ -57,21 +55,19 @@ async function work(section: HandOutSection, call: () => Promise<HandOutSection>
         put(await call());
         tell(said);
     } catch (error) {
-        warn((error as Error).message);
+        warn(sentenceOf(error));
     } finally {
         busy.value = null;
     }
 }
 
 async function setDensity(section: HandOutSection, value: string): Promise<void> {
-    try {
+    await orWarn(async () => {
         const answer = await api.put<{ density: Density | null }>(`sections/${section.id}/density`, { density: value === AS_THE_CLASS ? null : value });
         put({ ...section, density: answer.density });
         tell('The next edition shows it so.');
         await load();
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 
 function publish(section: HandOutSection): Promise<void> {
@@ -118,33 +114,27 @@ function changes(section: HandOutSection): string {
 }
 
 async function invite(): Promise<void> {
-    try {
+    await orWarn(async () => {
         const share = await api.post<Share>(`pieces/${data.value?.piece.id}/shares`, { email: email.value, may: may.value });
         if (data.value) {
             data.value.shares = [...data.value.shares.filter((one) => one.id !== share.id), share];
         }
         email.value = '';
         tell(share.waiting ? 'The invitation is written; pass its link on.' : `${share.name} can open the piece now.`);
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 
 async function changeShare(share: Share, value: Share['may']): Promise<void> {
-    try {
+    await orWarn(async () => {
         Object.assign(share, await api.patch<Share>(`shares/${share.id}`, { may: value }));
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 
 async function endShare(share: Share): Promise<void> {
-    try {
+    await orWarn(async () => {
         await api.delete(`shares/${share.id}`);
         if (data.value) data.value.shares = data.value.shares.filter((one) => one.id !== share.id);
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 </script>
 
@@ -188,7 +178,7 @@ async function endShare(share: Share): Promise<void> {
                 </div>
                 <div class="link">
                     <template v-if="section.link">
-                        <a :href="section.link.url" target="_blank" rel="noopener">{{ section.link.url.replace(/^https?:\/\//, '') }}</a>
+                        <a :href="section.link.url" target="_blank" rel="noopener">{{ section.link.shown }}</a>
                         <div>
                             <button class="plain-button" type="button" @click="copy(section.link.url)">Copy link</button>
                             <button class="plain-button" type="button" @click="showCode(section)">Square code</button>

@@ -7,7 +7,8 @@ import type { Density, StudentPart } from '../api/types';
 import { engraver } from '../engraving/engraver';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { when } from '../ui/say';
-import { inWords } from './words';
+import { sentenceOf, useTrying } from '../ui/trying';
+import { isTexts, remember, remembered } from '../ui/remembered';
 
 /** Paper in millimetres. */
 const PAPERS = { a4: { name: 'A4', width: 210, height: 297 }, letter: { name: 'US Letter', width: 215.9, height: 279.4 } } as const;
@@ -18,7 +19,7 @@ const route = useRoute();
 const token = String(route.params.token);
 const part = ref<StudentPart | null>(null);
 const musicXml = ref<string | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const tab = ref<'music' | 'list'>('music');
 const isNarrow = window.matchMedia('(max-width: 640px)').matches;
 const size = ref(Number(localStorage.getItem('note-size')) || (isNarrow ? 34 : 44));
@@ -27,12 +28,8 @@ const paper = ref<keyof typeof PAPERS>(localStorage.getItem('paper') === 'letter
 const printed = ref<string[]>([]);
 const isPreparing = ref(false);
 
-const rows = computed(() =>
-    (part.value?.list ?? []).map((line) => {
-        const [place = '', ...rest] = line.split(/\s+/);
-        return { line, place, words: inWords(rest.join(' ')), isNew: part.value?.changed?.added.includes(line) ?? false };
-    }),
-);
+const rows = computed(() => part.value?.list ?? []);
+const news = computed(() => rows.value.filter((row) => row.isNew));
 
 /** Which page of the part: partners may have marks of their own. A link may name the chair; the choice is remembered. */
 const chair = ref(String(route.query.chair ?? localStorage.getItem(`chair-${token}`) ?? ''));
@@ -47,16 +44,14 @@ const query = computed(() => {
 });
 
 async function fetchPart(): Promise<void> {
-    try {
+    await attempt(async () => {
         part.value = await api.get<StudentPart>(`part/${token}${query.value}`);
         if (chair.value && !part.value.chairs.includes(chair.value)) chair.value = '';
         if (fingers.value && !part.value.densities.includes(fingers.value as Density)) fingers.value = '';
         document.title = `${part.value.title} – ${part.value.part}`;
-        done.value = JSON.parse(localStorage.getItem(`done-${token}-${part.value.edition}`) ?? '[]') as string[];
+        done.value = remembered(`done-${token}-${part.value.edition}`, [], isTexts);
         musicXml.value = await api.text(`part/${token}/page${query.value}`);
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 onMounted(fetchPart);
@@ -75,7 +70,7 @@ function showFingers(density: string): void {
 
 function tick(line: string): void {
     done.value = done.value.includes(line) ? done.value.filter((one) => one !== line) : [...done.value, line];
-    localStorage.setItem(`done-${token}-${part.value?.edition}`, JSON.stringify(done.value));
+    remember(`done-${token}-${part.value?.edition ?? ''}`, done.value);
 }
 
 function resize(step: number): void {
@@ -99,7 +94,7 @@ async function print(): Promise<void> {
         await nextTick();
         window.print();
     } catch (error) {
-        problem.value = (error as Error).message;
+        problem.value = sentenceOf(error);
     } finally {
         isPreparing.value = false;
     }
@@ -118,7 +113,7 @@ async function print(): Promise<void> {
                 <p class="quiet">
                     <template v-if="part">
                         {{ part.part }} · edition {{ part.edition }}, {{ when(part.at) }}
-                        <template v-if="part.changed"> · {{ part.changed.added.length + part.changed.removed.length }} things changed</template>
+                        <template v-if="news.length + part.rubOut.length"> · {{ news.length + part.rubOut.length }} things changed</template>
                     </template>
                     <template v-else>Fetching your part…</template>
                 </p>
@@ -142,13 +137,13 @@ async function print(): Promise<void> {
                     <li v-for="row in rows" :key="row.line" :class="{ 'is-done': done.includes(row.line) }">
                         <label>
                             <input type="checkbox" :checked="done.includes(row.line)" @change="tick(row.line)" />
-                            <strong>m. {{ row.place.replace(/\.1$/, '') }}</strong>
+                            <strong>{{ row.place }}</strong>
                             <span>{{ row.words }} <em v-if="row.isNew">new</em></span>
                         </label>
                     </li>
                 </ul>
-                <p v-if="part?.changed?.removed.length" class="quiet">
-                    Rub out, from the edition before: {{ part.changed.removed.map((line) => line.replace(/\s+/, ' ')).join(' · ') }}
+                <p v-if="part?.rubOut.length" class="quiet">
+                    Rub out, from the edition before: {{ part.rubOut.join(' · ') }}
                 </p>
             </section>
             <footer>

@@ -40,7 +40,7 @@ function act(command: string): void {
         <RouterLink :to="`/piece/${piece.id}/desk`" class="open">
             <h3>{{ piece.title }}</h3>
             <p class="quiet">
-                {{ piece.summary.key.split(' or ')[0] }} · {{ piece.summary.measures }} measures
+                {{ piece.summary.key }} · {{ piece.summary.measures }} measures
                 <template v-if="piece.owner"> · {{ piece.owner }}</template>
             </p>
             <ul>

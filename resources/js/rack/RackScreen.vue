@@ -5,18 +5,19 @@ import { useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { Rack, RackInvitation, RackPiece, Shelf } from '../api/types';
 import { useSession } from '../stores/session';
-import { tell, tellWithUndo, warn } from '../ui/say';
+import { tell, tellWithUndo } from '../ui/say';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
 import RackBin from './RackBin.vue';
 import RackInvitations from './RackInvitations.vue';
 import { useBringIn } from './bringIn';
+import { orWarn, useTrying } from '../ui/trying';
 
 const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
 
 const router = useRouter();
 const rack = ref<Rack | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const view = ref<'now' | 'earlier' | 'bin'>('now');
 const isEarlier = computed(() => view.value !== 'now');
 const find = ref('');
@@ -54,17 +55,14 @@ let asking = 0;
 onBeforeUnmount(() => window.clearTimeout(asking));
 
 async function load(): Promise<void> {
-    try {
+    await attempt(async () => {
         rack.value = await api.get<Rack>(`rack${view.value === 'now' ? '' : `?${view.value}=1`}`);
-        problem.value = '';
         session.notice = rack.value.notice;
         window.clearTimeout(asking);
         if (rack.value.unknown > 0) {
             asking = window.setTimeout(() => void load(), ASK_AGAIN);
         }
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 function show(wanted: 'now' | 'earlier' | 'bin'): void {
@@ -102,16 +100,16 @@ async function rename(piece: RackPiece): Promise<void> {
 async function archive(piece: RackPiece): Promise<void> {
     const archived = !piece.archived;
     await change(() => api.patch(`pieces/${piece.id}`, { archived }));
-    tellWithUndo(archived ? `“${piece.title}” is with the earlier pieces.` : `“${piece.title}” is back.`, () =>
-        change(() => api.patch(`pieces/${piece.id}`, { archived: !archived })),
-    );
+    tellWithUndo(archived ? `“${piece.title}” is with the earlier pieces.` : `“${piece.title}” is back.`, () => {
+        void change(() => api.patch(`pieces/${piece.id}`, { archived: !archived }));
+    });
 }
 
 async function remove(piece: RackPiece): Promise<void> {
     await change(() => api.delete(`pieces/${piece.id}`));
-    tellWithUndo(`“${piece.title}” is in the bin, with its links, and stays there for 30 days.`, () =>
-        change(() => api.post(`pieces/${piece.id}/restore`)),
-    );
+    tellWithUndo(`“${piece.title}” is in the bin, with its links, and stays there for 30 days.`, () => {
+        void change(() => api.post(`pieces/${piece.id}/restore`));
+    });
 }
 
 async function restore(piece: RackPiece): Promise<void> {
@@ -148,7 +146,7 @@ async function addShelf(): Promise<void> {
     const answer = await ElMessageBox.prompt('For a concert, a term or a book', 'A new shelf', {
         confirmButtonText: 'Put it up',
         cancelButtonText: 'Leave it',
-        inputValidator: (value: string) => (value ?? '').trim() !== '' || 'Give the shelf a name.',
+        inputValidator: (value: string | null) => (value ?? '').trim() !== '' || 'Give the shelf a name.',
     }).catch(() => null);
     if (answer) {
         await change(() => api.post('shelves', { name: answer.value, kind: 'programme' }));
@@ -157,12 +155,10 @@ async function addShelf(): Promise<void> {
 }
 
 async function change(work: () => Promise<unknown>): Promise<void> {
-    try {
+    await orWarn(async () => {
         await work();
         await load();
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 </script>
 

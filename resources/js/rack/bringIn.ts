@@ -3,6 +3,7 @@ import { ref, type Ref } from 'vue';
 import { api } from '../api/client';
 import type { Understanding } from '../api/types';
 import { warn } from '../ui/say';
+import { sentenceOf } from '../ui/trying';
 
 const MOST_MEGABYTES = 16;
 
@@ -55,7 +56,7 @@ export function useBringIn(reload: () => Promise<void>, open: (id: number) => un
         try {
             understood.value = await api.post<Understanding>('scores/look', form);
         } catch (error) {
-            warn(`${file.name}: ${(error as Error).message}`);
+            warn(`${file.name}: ${sentenceOf(error)}`);
             await next();
         } finally {
             looking.value = '';
@@ -78,7 +79,7 @@ export function useBringIn(reload: () => Promise<void>, open: (id: number) => un
                 await open(kept.id);
             }
         } catch (error) {
-            warn((error as Error).message);
+            warn(sentenceOf(error));
         } finally {
             isKeeping.value = false;
         }

@@ -6,11 +6,12 @@ import { api } from '../api/client';
 import type { ReadThroughFlag, Way } from '../api/types';
 import { tell, warn } from '../ui/say';
 import { gather, sectionsOf, textUnderTitle, type Gathered } from './gather';
+import { sentenceOf, useTrying } from '../ui/trying';
 
 const route = useRoute();
 const title = ref('');
 const flags = ref<ReadThroughFlag[] | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const busy = ref('');
 let revision = 0;
 
@@ -29,7 +30,7 @@ watch(() => route.params.piece, load);
 
 async function load(): Promise<void> {
     if (route.name !== 'read-through') return;
-    try {
+    await attempt(async () => {
         const answer = await api.get<{ title: string; flags: ReadThroughFlag[]; revision: number }>(
             `pieces/${String(route.params.piece)}/read-through`,
         );
@@ -37,10 +38,7 @@ async function load(): Promise<void> {
         flags.value = answer.flags;
         if (only.value !== null && !sections.value.includes(only.value)) only.value = null;
         revision = answer.revision;
-        problem.value = '';
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 /** Does the same for each section, one after the other; what was done when one of them fails stays done, and is shown. */
@@ -50,7 +48,7 @@ async function work(gathered: Gathered, call: (flag: ReadThroughFlag) => Promise
         for (const flag of gathered.flags) await call(flag);
         tell(said);
     } catch (error) {
-        warn((error as Error).message);
+        warn(sentenceOf(error));
     } finally {
         await load();
         busy.value = '';

@@ -6,6 +6,7 @@ import { useSession } from '../stores/session';
 import { MAY } from '../rack/may';
 import DoorCard from './DoorCard.vue';
 import SignInForm from './SignInForm.vue';
+import { useTrying } from '../ui/trying';
 
 interface Invitation {
     piece: string;
@@ -20,36 +21,30 @@ const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const invitation = ref<Invitation | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const says = ref('');
 
 onMounted(async () => {
-    try {
+    await attempt(async () => {
         invitation.value = await api.get<Invitation>(`invitation/${String(route.params.token)}`);
         await session.look();
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 });
 
 async function accept(): Promise<void> {
     problem.value = '';
-    try {
+    await attempt(async () => {
         const { piece } = await api.post<{ piece: number }>(`invitation/${String(route.params.token)}`);
         await router.push(`/piece/${piece}/desk`);
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 /** A letter to the invited address sets an account up: the link alone, which others know too, does not. */
 async function askForLetter(): Promise<void> {
     problem.value = '';
-    try {
+    await attempt(async () => {
         says.value = (await api.post<{ message: string }>(`invitation/${String(route.params.token)}/letter`)).message;
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { useSession } from '../stores/session';
+import { sentenceOf } from '../ui/trying';
 
 const emit = defineEmits<{ done: [] }>();
 const props = defineProps<{ email?: string }>();
@@ -17,7 +18,7 @@ async function send(): Promise<void> {
         await session.signIn(email.value.trim(), password.value);
         emit('done');
     } catch (error) {
-        problem.value = (error as Error).message;
+        problem.value = sentenceOf(error);
     } finally {
         isBusy.value = false;
     }

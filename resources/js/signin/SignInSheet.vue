@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ElDialog } from 'element-plus';
-import { useDesk } from '../desk/store';
+import { useDesk } from '../desk/state/store';
 import { useSession } from '../stores/session';
 import SignInForm from './SignInForm.vue';
 

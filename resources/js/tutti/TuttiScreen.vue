@@ -3,15 +3,16 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { Tutti, TuttiStretch, Way } from '../api/types';
-import { tell, warn } from '../ui/say';
+import type { Tutti, TuttiStretch, TuttiWay } from '../api/types';
+import { tell } from '../ui/say';
 import TuttiPicture from './TuttiPicture.vue';
 import { WINDOW, type View } from './view';
+import { orWarn, useTrying } from '../ui/trying';
 
 
 const route = useRoute();
 const data = ref<Tutti | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 const first = ref(0);
 const chosen = ref<TuttiStretch | null>(null);
 const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
@@ -23,13 +24,10 @@ watch(() => route.params.piece, load);
 
 async function load(): Promise<void> {
     if (route.name !== 'tutti') return;
-    try {
+    await attempt(async () => {
         data.value = await api.get<Tutti>(`pieces/${String(route.params.piece)}/tutti`);
-        problem.value = '';
         chosen.value = null;
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 }
 
 const shown = computed(() => data.value?.measures.slice(first.value, first.value + WINDOW) ?? []);
@@ -51,21 +49,18 @@ const hands = computed(() => {
 });
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
-async function take(way: Way): Promise<void> {
-    const name = way.lines[0]?.replace(/^part /, '');
-    const section = data.value?.sections.find((one) => one.name === name);
+async function take(way: TuttiWay): Promise<void> {
+    const section = data.value?.sections.find((one) => one.name === way.part);
     if (!section) return;
-    try {
+    await orWarn(async () => {
         await api.post(`sections/${section.id}/marks`, {
-            lines: way.lines.slice(1).join('\n'),
+            lines: way.lines.join('\n'),
             seen: Number.MAX_SAFE_INTEGER,
             label: way.text.slice(0, 110),
         });
         tell(way.text);
         await load();
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 
 function move(step: number): void {

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Change } from '../api/types';
-import { useDesk } from '../desk/store';
+import { useDesk } from '../desk/state/store';
 import { useSession } from '../stores/session';
 import { when } from './say';
 

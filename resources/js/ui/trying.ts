@@ -1,4 +1,6 @@
+/** The one way things go wrong here: what was tried, whether it lasts, and a sentence about what went wrong. */
 import { ref, type Ref } from 'vue';
+import { warn } from './say';
 
 export interface Trying {
     /** What went wrong, in a sentence; empty when nothing did. */
@@ -8,7 +10,12 @@ export interface Trying {
     attempt: (work: () => Promise<void>) => Promise<boolean>;
 }
 
-/** One thing a form does: busy while it lasts, and its problem told beside it. */
+/** Whatever was thrown, as a sentence for the user. */
+export function sentenceOf(error: unknown): string {
+    return error instanceof Error && error.message !== '' ? error.message : 'Something went wrong. Nothing was changed.';
+}
+
+/** One thing a screen or a form does: busy while it lasts, and its problem told beside it. */
 export function useTrying(): Trying {
     const problem = ref('');
     const isBusy = ref(false);
@@ -20,7 +27,7 @@ export function useTrying(): Trying {
             await work();
             return true;
         } catch (error) {
-            problem.value = error instanceof Error ? error.message : 'Something went wrong. Nothing was changed.';
+            problem.value = sentenceOf(error);
             return false;
         } finally {
             isBusy.value = false;
@@ -28,4 +35,15 @@ export function useTrying(): Trying {
     }
 
     return { problem, isBusy, attempt };
+}
+
+/** Does it; what goes wrong is told over the screen. Answers whether it went well. */
+export async function orWarn(work: () => Promise<void>): Promise<boolean> {
+    try {
+        await work();
+        return true;
+    } catch (error) {
+        warn(sentenceOf(error));
+        return false;
+    }
 }

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** What lies over the engraved page: the chosen note, ink not engraved yet, proposals, and what turned round. */
 import { onMounted, ref, watch } from 'vue';
-import type { Direction } from '../api/types';
-import { bowSign, clearFoot, text, type Geometry } from '../engraving/ink';
+import type { Direction } from '../../api/types';
+import { bowSign, clearFoot, text, type Geometry } from '../../engraving/ink';
 import { drawHandLanes } from './handLane';
-import { BOW_LANE, drawLanes } from './lanes';
-import { element } from './svg';
-import { useDesk } from './store';
+import { BOW_LANE, drawLanes } from './bowLane';
+import { element } from '../../engraving/svg';
+import { useDesk } from '../state/store';
 
 const props = defineProps<{ geometry: Geometry; lane: boolean; hand: boolean }>();
 const desk = useDesk();

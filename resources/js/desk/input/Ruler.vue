@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The whole piece as one strip: rehearsal marks, how busy each measure is, flags, where you are. Press to go there. */
 import { computed } from 'vue';
-import { useDesk } from './store';
+import { useDesk } from '../state/store';
 
 const desk = useDesk();
 

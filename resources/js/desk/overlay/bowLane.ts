@@ -1,14 +1,22 @@
 /** The bow lane: the path of the bow from frog (bottom) to tip (top), under every system, on the notes' own axis. */
-import type { DeskNote, Flag } from '../api/types';
-import type { Geometry } from '../engraving/ink';
-import { element, word } from './svg';
+import type { Bow } from '../../api/answers';
+import type { DeskNote, Flag } from '../../api/types';
+import type { Geometry } from '../../engraving/ink';
+import { element, word } from '../../engraving/svg';
 
 const HEIGHT = 28;
 const GAP = 8;
 
 interface Spot {
     note: DeskNote;
+    bow: Bow & { from: number; to: number };
     x: number;
+}
+
+/** The bow of a note whose place on the bow is known. */
+function placed(note: DeskNote | undefined): Spot['bow'] | null {
+    const { from, to } = note?.bow ?? {};
+    return note?.bow && from !== undefined && to !== undefined && note.lasts > 0 ? { ...note.bow, from, to } : null;
 }
 
 /** Pixels the bow lane takes under a system. */
@@ -17,8 +25,7 @@ export const BOW_LANE = HEIGHT + GAP + 22;
 /** The lane of each system, to be laid over the page. */
 export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]): SVGElement[] {
     const drawn: SVGElement[] = [];
-    const byId = new Map(notes.filter((note) => note.bow?.from !== undefined && note.duration !== '0').map((note) => [note.id, note]));
-    if (byId.size === 0) return drawn;
+    if (!notes.some((note) => placed(note))) return drawn;
     const firstVoice = notes.find((note) => note.bow)?.voice;
     const all = new Map(notes.map((note) => [note.id, note]));
     const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').map((flag) => flag.note));
@@ -29,24 +36,25 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         const spots: Spot[] = [];
         // Plucked notes too: the bow's line ends where its note does, whoever comes next.
         const places = system.notes
-            .map((id) => ({ onset: value(all.get(id)?.onset ?? '0'), x: (geometry.boxes.get(id)?.x ?? 0) + (geometry.boxes.get(id)?.width ?? 0) / 2 }))
+            .map((id) => ({ onset: all.get(id)?.at ?? 0, x: (geometry.boxes.get(id)?.x ?? 0) + (geometry.boxes.get(id)?.width ?? 0) / 2 }))
             .sort((a, b) => a.x - b.x);
         const seen = new Set<string>();
         system.notes.forEach((id) => {
-            const note = byId.get(id);
+            const note = all.get(id);
+            const bow = placed(note);
             const box = geometry.boxes.get(id);
-            if (!note || !box || note.voice !== firstVoice || seen.has(note.onset)) return;
+            if (!note || !bow || !box || note.voice !== firstVoice || seen.has(note.onset)) return;
             seen.add(note.onset);
-            spots.push({ note, x: box.x + box.width / 2 });
+            spots.push({ note, bow, x: box.x + box.width / 2 });
         });
         if (spots.length === 0) return;
         spots.sort((a, b) => a.x - b.x);
-        const span = (index: number): number => {
-            const spot = spots[index]!;
-            const start = value(spot.note.onset);
+        /** Where a stroke ends on the page. */
+        const endOf = (spot: Spot): number => {
+            const start = spot.note.at;
             const next = places.find((place) => place.onset > start && place.x > spot.x);
             const until = next ? next.x : right - 6;
-            const length = value(spot.note.duration);
+            const length = spot.note.lasts;
             const gap = next ? next.onset - start : length;
             return spot.x + (until - spot.x) * Math.min(1, gap > 0 ? length / gap : 1);
         };
@@ -58,16 +66,16 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         );
         let advisedTo = 0;
         spots.forEach((spot, index) => {
-            const bow = spot.note.bow!;
-            const end = span(index);
+            const { bow } = spot;
+            const end = endOf(spot);
             const className = runsOut.has(spot.note.id) ? 'lane-wrong' : bow.direction === 'down' ? 'lane-down' : 'lane-up';
-            drawn.push(element('line', { x1: spot.x, y1: y(bow.from!), x2: end, y2: y(bow.to!), class: className }));
+            drawn.push(element('line', { x1: spot.x, y1: y(bow.from), x2: end, y2: y(bow.to), class: className }));
             const before = spots[index - 1];
             const jump = ['retake', 'lift', 'start'].includes(bow.join);
-            if (before && jump && before.note.bow?.to !== undefined) {
-                const x1 = span(index - 1);
-                const y1 = y(before.note.bow.to);
-                const y2 = y(bow.from!);
+            if (before && jump) {
+                const x1 = endOf(before);
+                const y1 = y(before.bow.to);
+                const y2 = y(bow.from);
                 const peak = Math.min(y1, y2) - 9;
                 drawn.push(
                     element('path', { d: `M${x1} ${y1}Q${(x1 + spot.x) / 2} ${peak} ${spot.x} ${y2}`, class: 'lane-air' }),
@@ -82,10 +90,4 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         });
     });
     return drawn;
-}
-
-/** "5/2" as a number. */
-function value(fraction: string): number {
-    const [numerator, denominator] = fraction.split('/');
-    return Number(numerator) / Number(denominator ?? 1);
 }

@@ -1,14 +1,16 @@
 /** What the keys (and the buttons beside them) do to the chosen note: everything becomes pencil lines. */
-import { api } from '../api/client';
-import type { CopyLook, DeskMark, DeskNote, DeskPlan, Direction, OtherFinger } from '../api/types';
-import { tell, warn } from '../ui/say';
-import { headOf, useDesk } from './store';
+import { api } from '../../api/client';
+import type { CopyLook, DeskMark, DeskNote, DeskPlan, Direction, FingerOption, Slot } from '../../api/types';
+import { tell } from '../../ui/say';
+import { headOf, useDesk } from '../state/store';
+import { orWarn } from '../../ui/trying';
+import { has, remember, remembered } from '../../ui/remembered';
 
 type Desk = ReturnType<typeof useDesk>;
 
-const BOW_SLOTS = ['direction', 'join'];
+const BOW_SLOTS: Slot[] = ['direction', 'join'];
 
-function own(marks: DeskMark[], slots: string[]): DeskMark[] {
+function own(marks: DeskMark[], slots: Slot[]): DeskMark[] {
     return marks.filter((mark) => slots.includes(mark.slot) && mark.state !== 'proposed');
 }
 
@@ -70,7 +72,7 @@ export function goal(desk: Desk): void {
         return;
     }
     const marks = own(desk.marksAt(note.id), BOW_SLOTS);
-    const same = marks.find((mark) => mark.words.startsWith('goal'));
+    const same = marks.find((mark) => mark.kind === 'goal');
     if (same) {
         desk.change([], [same.key], `take away the goal at ${note.place}`);
         return;
@@ -95,7 +97,7 @@ export function slur(desk: Desk): void {
     const isSlurred = last.bow.join === 'slur';
     if (isSlurred) {
         const head = desk.notes[headOf(desk.notes, from)] ?? first;
-        const added = desk.marksAt(head.id).filter((mark) => mark.words.startsWith('slur') && mark.state !== 'proposed');
+        const added = desk.marksAt(head.id).filter((mark) => mark.kind === 'slur-to' && mark.state !== 'proposed');
         if (added.length > 0) {
             desk.change([], keys(added), `take back the slur at ${head.place}`);
         } else {
@@ -133,16 +135,7 @@ export function printAdvice(desk: Desk): void {
     desk.change([`${note.id} "${advice}"`], [], `“${advice}” at ${note.place}`);
 }
 
-const HAND_SLOTS = ['finger', 'position', 'string'];
-const POSITIONS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
-const BASS_POSITIONS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
-
-/** A finger in the words of a pencil line. */
-export function fingerWords(finger: { number: number; shape: string }): string {
-    if (finger.number === 0) return '0';
-    if (finger.shape === 'forward' || finger.shape === 'back') return `x${finger.number}`;
-    return finger.shape === 'low' || finger.shape === 'high' ? `${finger.shape} ${finger.number}` : String(finger.number);
-}
+const HAND_SLOTS: Slot[] = ['finger', 'position', 'string'];
 
 /** Puts a finger on the chosen note; again takes it away. */
 export function finger(desk: Desk, words: string): void {
@@ -158,26 +151,24 @@ export function finger(desk: Desk, words: string): void {
 }
 
 /** Takes another way to play the note: finger, string and position as it was offered. */
-export function takeOther(desk: Desk, other: OtherFinger): void {
+export function takeOther(desk: Desk, other: FingerOption): void {
     const note = desk.note;
     if (!note?.finger) return;
     const marks = own(desk.marksAt(note.id), HAND_SLOTS);
-    const said = [fingerWords(other)];
+    const said = [other.words ?? String(other.number)];
     if (other.string !== note.finger.string) said.push(`on ${other.string}`);
     if (other.number > 0 && other.position !== note.finger.position) said.push(other.position);
     desk.change([`${note.id} ${said.join(', ')}`], keys(marks), `${said.join(', ')} at ${note.place}`);
 }
 
-/** The chosen finger lower or higher on its string: low, as it is, high. */
+/** The chosen finger lower or higher on its string, among the places it has there. */
 export function reshape(desk: Desk, by: -1 | 1): void {
-    const note = desk.note;
-    if (!note?.finger || note.finger.number === 0) return;
-    const { number, shape } = note.finger;
-    const order = number === 1 ? ['low', ''] : number === 4 ? ['low', '', 'x'] : ['low', number === 2 ? 'high' : '', 'high'];
-    const now = { low: 0, regular: 1, high: 2, forward: 2, back: 0, open: 0, harmonic: 1 }[shape];
-    const at = Math.max(0, Math.min(order.length - 1, (number === 2 && shape === 'high' ? 1 : now) + by));
-    const word = order[at] ?? '';
-    finger(desk, word === 'x' ? `x${number}` : word === '' ? String(number) : `${word} ${number}`);
+    const found = desk.note?.finger;
+    const places = found ? desk.frame?.fingers[found.number] : undefined;
+    if (!found || !places) return;
+    const now = places.indexOf(found.words ?? '');
+    const words = places[Math.max(0, Math.min(places.length - 1, now + by))];
+    if (words !== undefined && words !== found.words) finger(desk, words);
 }
 
 /** Open, fourth finger, or left open for the class: one after the other. */
@@ -195,7 +186,7 @@ export function position(desk: Desk, by: -1 | 1): void {
     const first = desk.notes[from];
     const last = desk.notes[to];
     if (!first?.finger || !last) return;
-    const names = desk.frame?.section.instrument === 'bass' ? BASS_POSITIONS : POSITIONS;
+    const names = desk.frame?.positions ?? [];
     const next = names[names.indexOf(first.finger.position) + by];
     if (!next) {
         tell(by < 0 ? 'There is no lower position.' : 'There is no higher position.');
@@ -211,7 +202,7 @@ export function sameWhereverItReturns(desk: Desk, ids: string[]): void {
     const note = desk.note;
     if (!note) return;
     const said = own(desk.marksAt(note.id), [...HAND_SLOTS, 'leave-down', 'slide']).map((mark) => mark.words);
-    const words = said.length > 0 ? said.join(', ') : note.finger ? fingerWords(note.finger) : '';
+    const words = said.length > 0 ? said.join(', ') : (note.finger?.words ?? '');
     if (words === '') return;
     desk.change(ids.map((id) => `${id} ${words}`), [], `${words} wherever ${note.place} returns`);
 }
@@ -225,10 +216,8 @@ interface Clipped {
     name: string;
 }
 
-function plus(onset: string, duration: string): string {
-    const [a = 0, b = 1] = onset.split('/').map(Number);
-    const [c = 0, d = 1] = duration.split('/').map(Number);
-    return `${a * d + c * b}/${b * d}`;
+function isClipped(value: unknown): value is Clipped {
+    return has(value, 'section', 'start', 'until', 'name');
 }
 
 /** Remembers the chosen stretch, so that its marks can be laid elsewhere. */
@@ -240,16 +229,16 @@ export function copyStretch(desk: Desk): void {
     const clipped: Clipped = {
         section: desk.frame.section.id,
         start: first.onset,
-        until: plus(last.onset, last.duration === '0' ? '1/64' : last.duration),
+        until: last.until,
         name: from === to ? first.place : `${first.place} to ${last.place}`,
     };
-    localStorage.setItem(CLIPPED, JSON.stringify(clipped));
+    remember(CLIPPED, clipped);
     tell(`The marks from ${clipped.name} are ready to be laid elsewhere: choose where they begin and press v.`);
 }
 
 /** Lays the remembered marks where the chosen note stands; asks first when that overwrites others. */
 export async function layStretch(desk: Desk, ask: (look: CopyLook) => Promise<boolean>): Promise<void> {
-    const clipped = JSON.parse(localStorage.getItem(CLIPPED) ?? 'null') as Clipped | null;
+    const clipped = remembered<Clipped | null>(CLIPPED, null, isClipped);
     const note = desk.notes[desk.stretch[0]];
     if (!clipped || !note) {
         tell('Choose a stretch and press c first; then its marks can be laid here.');
@@ -269,7 +258,7 @@ export interface Carried {
 /** Carries the marks of one stretch to another: a look first, then the deed. */
 export async function carry(desk: Desk, stretch: Carried, ask: (look: CopyLook) => Promise<boolean>): Promise<void> {
     const path = `sections/${desk.frame?.section.id}/copy`;
-    try {
+    await orWarn(async () => {
         const look = await api.post<CopyLook>(path, { ...stretch, look: true });
         if (look.puts.length === 0 && look.overwrites.length === 0) {
             tell(look.missing > 0 ? 'The notes differ too much: no mark finds its note here.' : 'There are no marks to carry.');
@@ -281,7 +270,5 @@ export async function carry(desk: Desk, stretch: Carried, ask: (look: CopyLook) 
         desk.take(await api.post<DeskPlan>(path, { ...stretch, seen: desk.plan?.revision ?? 0 }), true);
         const left = look.missing > 0 ? `; ${look.missing} found no note here` : '';
         tell(`${look.puts.length} ${look.puts.length === 1 ? 'mark is' : 'marks are'} laid${left}.`);
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }

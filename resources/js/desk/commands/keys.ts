@@ -1,4 +1,4 @@
-import { headOf, useDesk } from './store';
+import { headOf, useDesk } from '../state/store';
 import {
     asItComes, copyStretch, direct, finger, freeze, goal, join, openOrFour, position, reshape, slur,
 } from './acts';

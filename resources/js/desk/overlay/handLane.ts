@@ -1,15 +1,10 @@
 /** The hand lane: the strings as hair lines, a dot for every note on its string, and where the hand is, on the notes' own axis. */
-import type { DeskNote, Finger, Flag } from '../api/types';
-import type { Geometry } from '../engraving/ink';
-import { element, word } from './svg';
+import type { DeskNote, Flag } from '../../api/types';
+import type { Geometry } from '../../engraving/ink';
+import { element, word } from '../../engraving/svg';
 
 const STEP = 8;
 const GAP = 10;
-
-/** Out of its usual place: what the eye should catch. The second finger has two usual places. */
-function isBent(finger: Finger): boolean {
-    return finger.shape === 'forward' || finger.shape === 'back' || (finger.number !== 2 && ['low', 'high'].includes(finger.shape));
-}
 
 /**
  * @param below pixels under each system that the bow lane takes already
@@ -35,9 +30,11 @@ export function drawHandLanes(
         const bottom = top + STEP * (strings.length - 1);
         const lane: SVGElement[] = [];
         const spots = system.notes
-            .map((id) => ({ note: fingered.get(id), box: geometry.boxes.get(id) }))
-            .filter((spot) => spot.note && spot.box && spot.note.voice === firstVoice)
-            .map((spot) => ({ note: spot.note!, x: spot.box!.x + spot.box!.width / 2 }))
+            .flatMap((id) => {
+                const note = fingered.get(id);
+                const box = geometry.boxes.get(id);
+                return note?.finger && box && note.voice === firstVoice ? [{ note, finger: note.finger, x: box.x + box.width / 2 }] : [];
+            })
             .sort((a, b) => a.x - b.x);
         if (spots.length === 0) return;
         strings.forEach((string) => {
@@ -50,7 +47,7 @@ export function drawHandLanes(
         let band = { from: system.left, name: position };
         const bands: { from: number; to: number; name: string }[] = [];
         spots.forEach((spot) => {
-            const name = spot.note.finger!.position;
+            const name = spot.finger.position;
             if (name !== band.name) {
                 bands.push({ ...band, to: spot.x - 9 });
                 band = { from: spot.x - 9, name };
@@ -67,8 +64,7 @@ export function drawHandLanes(
                 lane.push(word(one.name, one.from + 2, bottom + 15, 'hand-position'));
             });
         spots.forEach((spot, index) => {
-            const { finger } = spot.note;
-            if (!finger) return;
+            const { finger } = spot;
             const before = spots[index - 1];
             if (finger.shift && before) {
                 const x = (before.x + spot.x) / 2;
@@ -89,7 +85,7 @@ export function drawHandLanes(
                     cx: spot.x,
                     cy: y(finger.string),
                     r: 2.7,
-                    class: finger.number === 0 ? 'hand-open' : isBent(finger) ? 'hand-dot is-bent' : 'hand-dot',
+                    class: finger.number === 0 ? 'hand-open' : finger.bent ? 'hand-dot is-bent' : 'hand-dot',
                 }),
             );
         });

@@ -2,21 +2,20 @@
 /** Which finger patterns the part needs, on which strings, where each first appears, and where two meet. */
 import { ElDialog } from 'element-plus';
 import { onMounted, ref } from 'vue';
-import { api } from '../api/client';
-import type { PatternMap } from '../api/types';
-import { useDesk } from './store';
+import { api } from '../../api/client';
+import type { PatternMap } from '../../api/types';
+import { useDesk } from '../state/store';
+import { useTrying } from '../../ui/trying';
 
 const emit = defineEmits<{ close: [] }>();
 const desk = useDesk();
 const map = ref<PatternMap | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 
 onMounted(async () => {
-    try {
+    await attempt(async () => {
         map.value = await api.get<PatternMap>(`sections/${desk.frame?.section.id}/patterns`);
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 });
 
 function go(id: string): void {

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** One line that takes pencil lines as typed, says beforehand what they will do, and completes the words. */
 import { computed, ref } from 'vue';
-import { api, ApiError } from '../api/client';
-import { useDesk } from './store';
+import { api, ApiError } from '../../api/client';
+import { useDesk } from '../state/store';
+import { sentenceOf } from '../../ui/trying';
+import { isTexts, remember, remembered } from '../../ui/remembered';
 
 interface Preview {
     marks: number;
@@ -11,19 +13,13 @@ interface Preview {
     flags: number;
 }
 
-const WORDS = [
-    'down', 'up', 'hook', 'retake', 'lift', 'no retake', 'no sign', 'goal down', 'goal up', 'slur ', 'no slurs',
-    'change down', 'change up', 'down or up', '"to the tip"', '0 or 4', '4', 'low 1', 'low 2', 'low 4', 'high 2', 'high 3',
-    'x4', 'III', 'I', '½', 'on D', 'on G', 'leave down', 'slide', 'leave out', 'divide', 'courtesy',
-];
-
 const desk = useDesk();
 const input = ref<HTMLInputElement | null>(null);
 const line = ref('');
 const says = ref('');
 const isWrong = ref(false);
 const isFocused = ref(false);
-const past = ref<string[]>(JSON.parse(localStorage.getItem('said') ?? '[]') as string[]);
+const past = ref<string[]>(remembered('said', [], isTexts));
 let back = -1;
 let timer = 0;
 let asked = 0;
@@ -32,7 +28,7 @@ const offers = computed(() => {
     const match = line.value.match(/^(\S+)\s+(.*)$/);
     if (!match || !isFocused.value) return [];
     const typed = (match[2] ?? '').split(/,\s*|\s+or\s+/).at(-1) ?? '';
-    return WORDS.filter((word) => word.startsWith(typed) && word.trim() !== typed).slice(0, 6);
+    return (desk.frame?.forms ?? []).filter((word) => word.startsWith(typed) && word.trim() !== typed).slice(0, 6);
 });
 
 function focus(): void {
@@ -55,7 +51,7 @@ function changed(): void {
     says.value = '';
     isWrong.value = false;
     if (/^\S+\s+\S/.test(line.value)) {
-        timer = window.setTimeout(preview, 180);
+        timer = window.setTimeout(() => void preview(), 180);
     }
 }
 
@@ -84,7 +80,7 @@ async function send(): Promise<void> {
     if (isWrong.value) return;
     desk.change([text], [], text);
     past.value = [text, ...past.value.filter((one) => one !== text)].slice(0, 30);
-    localStorage.setItem('said', JSON.stringify(past.value));
+    remember('said', past.value);
     line.value = '';
     says.value = '';
     back = -1;
@@ -118,7 +114,7 @@ async function paste(event: ClipboardEvent): Promise<void> {
         says.value = `${answer.marks} marks laid in`;
     } catch (error) {
         isWrong.value = true;
-        says.value = (error as Error).message;
+        says.value = sentenceOf(error);
     }
 }
 

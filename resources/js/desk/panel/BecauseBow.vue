@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The stroke of the chosen note: which way, why, and what else it could do. */
 import { computed } from 'vue';
-import type { Direction } from '../api/types';
-import { direct, goal, join, printAdvice, slur } from './acts';
-import { headOf, useDesk } from './store';
+import type { Direction } from '../../api/types';
+import { direct, goal, join, printAdvice, slur } from '../commands/acts';
+import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
 const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' };

@@ -1,11 +1,13 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { api, ApiError } from '../api/client';
+import { api, ApiError } from '../../api/client';
 import type {
     DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece,
-} from '../api/types';
-import { useSession } from '../stores/session';
-import { tell, warn } from '../ui/say';
+} from '../../api/types';
+import { useSession } from '../../stores/session';
+import { tell, warn } from '../../ui/say';
+import { sentenceOf } from '../../ui/trying';
+import { has, remember as keep, remembered } from '../../ui/remembered';
 
 /** One change on its way to the server: marks to put, marks to take. */
 interface Errand {
@@ -16,21 +18,21 @@ interface Errand {
     propose: boolean;
 }
 
+function isErrands(value: unknown): value is Errand[] {
+    return Array.isArray(value) && value.every((one) => has(one, 'section', 'lines', 'takes', 'label', 'propose'));
+}
+
 const WAITING = 'waiting-marks';
 /** Milliseconds the eye must rest on a note before its reasons are asked for. */
 const DETAIL_REST = 160;
 
-/** Notes that begin a stroke, in score order; what lies between belongs to them. */
+/** Where the stroke of a note begins: the server says which notes do. */
 export function headOf(notes: DeskNote[], at: number): number {
-    let index = at;
-    while (index > 0) {
-        const join = notes[index]?.bow?.join;
-        if (join !== 'slur' && join !== 'tie') {
-            break;
-        }
-        index -= 1;
+    for (let index = at; index >= 0; index -= 1) {
+        const note = notes[index];
+        if (!note?.bow || note.bow.head) return index === at || note?.bow ? index : at;
     }
-    return index;
+    return at;
 }
 
 /** The section on the desk: what the server worked out, what is chosen, and changes not yet saved. */
@@ -44,7 +46,7 @@ export const useDesk = defineStore('desk', () => {
     const chosen = ref(0);
     const anchor = ref<number | null>(null);
     const isProposing = ref(false);
-    const waiting = ref<Errand[]>(JSON.parse(localStorage.getItem(WAITING) ?? '[]') as Errand[]);
+    const waiting = ref<Errand[]>(remembered(WAITING, [], isErrands));
     const isSending = ref(false);
     /** Counts answers, so that the page knows when to be engraved again. */
     const version = ref(0);
@@ -59,7 +61,12 @@ export const useDesk = defineStore('desk', () => {
 
     const notes = computed<DeskNote[]>(() => {
         const score = frame.value?.score ?? [];
-        return (plan.value?.notes ?? []).flatMap((note, index) => (score[index]?.id === note.id ? [{ ...score[index], ...note }] : []));
+        return (plan.value?.notes ?? []).flatMap((note, index) => {
+            const printed = score[index];
+            return printed?.id === note.id
+                ? [{ ...printed, bow: note.bow ?? null, finger: note.finger ?? null, sign: note.sign ?? false }]
+                : [];
+        });
     });
     const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
     const can = computed(() => plan.value?.can ?? { undo: null, redo: null });
@@ -106,7 +113,7 @@ export const useDesk = defineStore('desk', () => {
             void sendWaiting();
             return section.id;
         } catch (error) {
-            problem.value = (error as Error).message;
+            problem.value = sentenceOf(error);
             return null;
         }
     }
@@ -189,7 +196,7 @@ export const useDesk = defineStore('desk', () => {
     }
 
     function remember(): void {
-        localStorage.setItem(WAITING, JSON.stringify(waiting.value));
+        keep(WAITING, waiting.value);
     }
 
     async function sendWaiting(): Promise<void> {
@@ -198,8 +205,7 @@ export const useDesk = defineStore('desk', () => {
         }
         isSending.value = true;
         try {
-            while (waiting.value.length > 0) {
-                const errand = waiting.value[0]!;
+            for (let errand = waiting.value[0]; errand; errand = waiting.value[0]) {
                 try {
                     const { section, ...body } = errand;
                     const answer = await api.post<DeskPlan>(`sections/${section}/marks`, {
@@ -352,7 +358,7 @@ export const useDesk = defineStore('desk', () => {
             session.needsSignIn = true;
             return;
         }
-        warn((error as Error).message);
+        warn(sentenceOf(error));
         if (error instanceof ApiError && error.status === 409 && Array.isArray(error.body.notes)) {
             take(error.body as unknown as DeskPlan, true);
         }

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** The director calls the bowing or the fingering of a part done; the rack shows it. */
 import { computed } from 'vue';
-import { api } from '../api/client';
-import type { Done } from '../api/types';
-import { tell, warn } from '../ui/say';
-import { useDesk } from './store';
+import { api } from '../../api/client';
+import type { Done } from '../../api/types';
+import { tell } from '../../ui/say';
+import { useDesk } from '../state/store';
+import { orWarn } from '../../ui/trying';
 
 const WHAT: [keyof Done, string][] = [
     ['bow', 'Bowing done'],
@@ -18,13 +19,11 @@ async function toggle(what: keyof Done, name: string): Promise<void> {
     if (!frame) return;
     const { section } = frame;
     const isDone = !section.done[what];
-    try {
+    await orWarn(async () => {
         const now = await api.post<Done>(`sections/${section.id}/done`, { what, done: isDone });
         desk.frame = { ...frame, section: { ...section, done: now } };
         tell(isDone ? `${name}: ${section.name}.` : `${section.name} is open again.`);
-    } catch (error) {
-        warn((error as Error).message);
-    }
+    });
 }
 </script>
 

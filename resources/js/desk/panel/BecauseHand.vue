@@ -1,32 +1,26 @@
 <script setup lang="ts">
 /** The finger of the chosen note: on its string, why, and the other possibilities, best first. */
 import { computed } from 'vue';
-import type { Finger, OtherFinger } from '../api/types';
-import { fingerWords, openOrFour, position, sameWhereverItReturns, takeOther } from './acts';
+import type { Finger, FingerOption } from '../../api/types';
+import { openOrFour, position, sameWhereverItReturns, takeOther } from '../commands/acts';
 import FingerString from './FingerString.vue';
-import { useDesk } from './store';
+import { useDesk } from '../state/store';
 
 const desk = useDesk();
 
-const NAMES: Record<string, string> = {
-    '½': 'half position', I: 'first position', II: 'second position', III: 'third position', IV: 'fourth position',
-    V: 'fifth position', VI: 'sixth position', VII: 'seventh position',
-};
 const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked' };
 
 const finger = computed<Finger | null>(() => desk.detail?.finger ?? desk.note?.finger ?? null);
-const instrument = computed(() => desk.frame?.section.instrument ?? 'violin');
 const why = computed(() => sentence(desk.detail?.finger?.why ?? ''));
 const again = computed(() => desk.detail?.again ?? []);
-const isReaching = computed(() => finger.value?.shape === 'forward' || finger.value?.shape === 'back');
+const isReaching = computed(() => finger.value?.reach === true);
 
 function sentence(text: string): string {
     return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
 }
 
-function name(of: Finger | OtherFinger): string {
-    const where = of.number === 0 ? `open ${of.string}` : `${fingerWords(of)} on ${of.string}`;
-    return of.number === 0 ? where : `${where}, ${NAMES[of.position] ?? of.position}`;
+function name(of: Finger | FingerOption): string {
+    return of.number === 0 ? `open ${of.string}` : `${of.words ?? of.number} on ${of.string}, ${desk.frame?.positionWords[of.position] ?? of.position}`;
 }
 
 /** What a choice costs, in a word and not in a number. */
@@ -40,7 +34,7 @@ function price(costs: number): string {
 
 <template>
     <template v-if="finger">
-        <FingerString :finger="finger" :strings="desk.frame?.strings ?? []" :instrument="instrument" />
+        <FingerString :finger="finger" :strings="desk.frame?.strings ?? []" :tapes="desk.frame?.tapes ?? []" :board="desk.frame?.board ?? []" />
         <div class="card is-answer">
             <strong>{{ name(finger) }} <small>{{ ORIGINS[finger.origin] }}</small></strong>
             <p v-if="why">{{ why }}</p>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** A small ring of the likely choices around a touched note. */
 import { computed } from 'vue';
-import { direct, fingerWords, join, slur, takeOther } from './acts';
-import { useDesk } from './store';
+import { direct, join, slur, takeOther } from '../commands/acts';
+import { useDesk } from '../state/store';
 
 const props = defineProps<{ x: number; y: number }>();
 const emit = defineEmits<{ close: [] }>();
@@ -25,8 +25,8 @@ const choices = computed<Choice[]>(() => {
           ]
         : [];
     const hand: Choice[] = (desk.detail?.finger?.others ?? []).slice(0, 3).map((other) => ({
-        label: fingerWords(other),
-        says: `${fingerWords(other)} on ${other.string}, ${other.position}`,
+        label: other.words ?? String(other.number),
+        says: `${other.words ?? other.number} on ${other.string}, ${other.position}`,
         does: () => takeOther(desk, other),
     }));
     return [...bow, ...hand];

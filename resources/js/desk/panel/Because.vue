@@ -2,11 +2,11 @@
 /** About the chosen note: its bow or its finger and why; what waits here; what needs a look. */
 import { ElMessageBox } from 'element-plus';
 import { computed, ref, watch } from 'vue';
-import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../api/types';
+import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../../api/types';
 import BecauseBow from './BecauseBow.vue';
 import BecauseHand from './BecauseHand.vue';
 import ComesAgain from './ComesAgain.vue';
-import { headOf, useDesk } from './store';
+import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
 /** What the panel is about: remembered, since a director does one thing after the other. */
@@ -36,15 +36,11 @@ const JOINS: Record<string, string> = {
     retake: 'retaken',
     lift: 'lifted',
 };
-const pitch = computed(() => {
-    const text = note.value?.pitch ?? '';
-    return text.replace(/#/g, '♯').replace(/b/g, '♭');
-});
+const pitch = computed(() => note.value?.spoken ?? '');
 const spoken = computed(() => {
     const finger = note.value?.finger;
     if (!finger) return '';
-    const words = finger.number === 0 ? 'open' : finger.shape === 'regular' ? String(finger.number) : `${finger.shape} ${finger.number}`;
-    return `, ${words} on the ${finger.string} string`;
+    return `, ${finger.number === 0 ? 'open' : (finger.words ?? '')} on the ${finger.string} string`;
 });
 
 function takeWay(way: Way): void {

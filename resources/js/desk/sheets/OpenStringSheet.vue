@@ -2,22 +2,21 @@
 /** The practice line: this part's rhythm and bowing on open strings, to be played, printed or taken away. */
 import { ElDialog } from 'element-plus';
 import { onMounted, ref } from 'vue';
-import { api } from '../api/client';
-import EngravedPage from '../engraving/EngravedPage.vue';
-import { useDesk } from './store';
+import { api } from '../../api/client';
+import EngravedPage from '../../engraving/EngravedPage.vue';
+import { useDesk } from '../state/store';
+import { useTrying } from '../../ui/trying';
 
 const emit = defineEmits<{ close: [] }>();
 const desk = useDesk();
 const musicXml = ref<string | null>(null);
-const problem = ref('');
+const { problem, attempt } = useTrying();
 
 onMounted(async () => {
     document.body.classList.add('prints-sheet');
-    try {
+    await attempt(async () => {
         musicXml.value = await api.text(`sections/${desk.frame?.section.id}/open-strings`);
-    } catch (error) {
-        problem.value = (error as Error).message;
-    }
+    });
 });
 
 function close(): void {

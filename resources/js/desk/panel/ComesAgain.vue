@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Where the chosen measure came before, with the marks of then to be laid here. */
 import { computed } from 'vue';
-import type { CopyLook, PassageReturn } from '../api/types';
-import { carry } from './acts';
-import { useDesk } from './store';
+import type { CopyLook, PassageReturn } from '../../api/types';
+import { carry } from '../commands/acts';
+import { useDesk } from '../state/store';
 
 const props = defineProps<{ ask: (look: CopyLook) => Promise<boolean> }>();
 const desk = useDesk();

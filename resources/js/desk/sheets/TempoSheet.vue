@@ -2,9 +2,9 @@
 /** The director's tempos: for the whole piece, or from a rehearsal mark on. Everything in seconds follows them. */
 import { ElDialog } from 'element-plus';
 import { computed, ref } from 'vue';
-import { api, ApiError } from '../api/client';
-import { tell, warn } from '../ui/say';
-import { useDesk } from './store';
+import { api, ApiError } from '../../api/client';
+import { tell, warn } from '../../ui/say';
+import { useDesk } from '../state/store';
 
 const emit = defineEmits<{ close: [] }>();
 const desk = useDesk();

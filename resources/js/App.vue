@@ -51,7 +51,7 @@ const hasNav = computed(() => !route.meta.open && route.name !== undefined && se
     margin: 0;
     padding: 7px 16px;
     background: var(--ink);
-    color: #fff;
+    color: var(--on-dark);
     font-weight: 700;
 }
 

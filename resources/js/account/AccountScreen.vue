@@ -164,7 +164,7 @@ header button {
 
 .account :deep(section) {
     background: var(--paper);
-    border-radius: 10px;
+    border-radius: var(--radius-large);
     box-shadow: var(--shadow);
     padding: 20px 22px;
 }
@@ -194,7 +194,7 @@ input {
     font-size: 15px;
     font-weight: 400;
     padding: 8px 11px;
-    border: 1px solid #98917f;
+    border: 1px solid var(--field);
     border-radius: var(--radius);
     background: var(--paper);
 }

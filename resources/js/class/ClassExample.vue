@@ -32,7 +32,7 @@ watch(() => JSON.stringify(props.settings), fetchExample);
 .example {
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 6px;
+    border-radius: var(--radius);
     min-height: 96px;
     overflow: hidden;
 }

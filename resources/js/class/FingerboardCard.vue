@@ -139,7 +139,7 @@ function print(): void {
 .fingerboard-card {
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 14px 18px;
 }
 
@@ -180,11 +180,11 @@ function print(): void {
 }
 
 .string {
-    stroke: #6f6a60;
+    stroke: var(--string-dark);
 }
 
 .tape {
-    fill: #d9bf6f;
+    fill: var(--tape);
 }
 
 .place {
@@ -263,7 +263,7 @@ ul {
         display: block;
         width: 100mm;
         height: 4mm;
-        stroke: #000;
+        stroke: var(--print);
         stroke-width: 0.2;
         fill: none;
     }

@@ -250,7 +250,7 @@ h1 {
 
 .tabs a {
     padding: 7px 12px 6px;
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     color: var(--soft);
     text-decoration: none;
     font-size: 14px;
@@ -260,8 +260,8 @@ h1 {
 .tabs a i {
     display: block;
     height: 3px;
-    border-radius: 2px;
-    background: #cfc9bd;
+    border-radius: var(--radius-hair);
+    background: var(--under-page);
     margin-top: 2px;
 }
 
@@ -282,7 +282,7 @@ h1 {
 .scroller {
     overflow: auto;
     background: var(--paper);
-    border-radius: 4px;
+    border-radius: var(--radius-small);
     box-shadow: var(--shadow);
 }
 

@@ -271,7 +271,7 @@ header {
     align-items: center;
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 12px 16px;
     margin-bottom: 8px;
 }
@@ -344,7 +344,7 @@ form {
 form input {
     flex: 1;
     padding: 6px 10px;
-    border: 1px solid #98917f;
+    border: 1px solid var(--field);
     border-radius: var(--radius);
 }
 

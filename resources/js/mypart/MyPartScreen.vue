@@ -215,7 +215,7 @@ header p {
     min-height: 40px;
     padding: 0 14px;
     border: 1px solid var(--hair);
-    border-radius: 20px;
+    border-radius: var(--radius-round);
     background: var(--paper);
     color: var(--ink);
 }
@@ -250,8 +250,8 @@ header p {
     flex: 1;
     min-height: 40px;
     border: 0;
-    border-radius: 8px;
-    background: #f0ede5;
+    border-radius: var(--radius-large);
+    background: var(--panel-warm);
     color: var(--soft);
     font-weight: 700;
     font-size: 15px;
@@ -260,7 +260,7 @@ header p {
 
 .tabs button[aria-pressed='true'] {
     background: var(--ink);
-    color: #fff;
+    color: var(--on-dark);
 }
 
 .music,
@@ -318,14 +318,14 @@ footer {
     gap: 8px 14px;
     padding: 10px 16px;
     background: var(--barrel);
-    color: #fff;
+    color: var(--on-dark);
 }
 
 footer button,
 footer select {
     min-height: 38px;
     border: 0;
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 0 14px;
     background: var(--paper);
     color: var(--ink);
@@ -348,7 +348,7 @@ footer select {
 }
 
 .downloads a {
-    color: #f6e0cf;
+    color: var(--cedar-pale);
 }
 
 .problem {
@@ -389,13 +389,13 @@ footer select {
     .print-page p {
         margin: 0 0 2mm;
         font: 9pt var(--sans);
-        color: #000;
+        color: var(--print);
     }
 
     .print-page svg {
         width: 100%;
         height: auto;
-        color: #000;
+        color: var(--print);
     }
 }
 </style>

@@ -85,8 +85,8 @@ function act(command: string): void {
     width: 218px;
     background: var(--paper);
     border-left: 6px solid var(--spine);
-    border-radius: 5px 7px 0 0;
-    box-shadow: 0 -1px 6px rgb(38 40 44 / 8%);
+    border-radius: var(--radius-small) var(--radius) 0 0;
+    box-shadow: 0 -1px 6px var(--shade);
 }
 
 .open {
@@ -138,8 +138,8 @@ li {
 .bar i {
     z-index: 1;
     height: 4px;
-    border-radius: 2px;
-    background: #3c3d45;
+    border-radius: var(--radius-hair);
+    background: var(--graphite);
 }
 
 .bar .is-hand {
@@ -151,8 +151,8 @@ li {
     content: '';
     grid-column: 1;
     height: 4px;
-    border-radius: 2px;
-    background: #ece6dc;
+    border-radius: var(--radius-hair);
+    background: var(--track);
 }
 
 .bar::before,
@@ -195,8 +195,8 @@ li {
 
 .tag {
     background: var(--cedar);
-    color: #fff;
-    border-radius: 10px;
+    color: var(--on-dark);
+    border-radius: var(--radius-large);
     font-size: 12px;
     padding: 1px 9px;
 }

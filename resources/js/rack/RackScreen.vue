@@ -13,7 +13,7 @@ import RackInvitations from './RackInvitations.vue';
 import { useBringIn } from './bringIn';
 import { orWarn, useTrying } from '../ui/trying';
 
-const SPINES = ['#3b4a46', '#7a6a3a', '#5b332d', '#44546a', '#6d4a5e'];
+const SPINES = ['var(--barrel)', 'var(--spine-2)', 'var(--spine-3)', 'var(--spine-4)', 'var(--spine-5)'];
 
 const router = useRouter();
 const rack = ref<Rack | null>(null);
@@ -71,7 +71,7 @@ function show(wanted: 'now' | 'earlier' | 'bin'): void {
 }
 
 function spine(index: number): string {
-    return SPINES[index % SPINES.length] ?? '#3b4a46';
+    return SPINES[index % SPINES.length] ?? 'var(--barrel)';
 }
 
 function dropped(event: DragEvent): void {
@@ -312,7 +312,7 @@ header {
     border: 0;
     background: none;
     padding: 6px 13px;
-    border-radius: 7px;
+    border-radius: var(--radius);
     font-weight: 700;
     color: var(--soft);
     cursor: pointer;
@@ -327,7 +327,7 @@ header {
     width: 130px;
     border: 1px solid var(--hair);
     background: var(--paper);
-    border-radius: 7px;
+    border-radius: var(--radius);
     padding: 5px 10px;
 }
 
@@ -358,7 +358,7 @@ h2 small {
 
 .board {
     height: 6px;
-    background: #cfc5b1;
+    background: var(--board);
     border-radius: 1px;
 }
 
@@ -366,8 +366,8 @@ h2 small {
     width: 190px;
     height: 140px;
     margin-bottom: 10px;
-    border: 2px dashed #a79c85;
-    border-radius: 8px;
+    border: 2px dashed var(--board-edge);
+    border-radius: var(--radius-large);
     background: none;
     color: var(--soft);
     font-size: 13px;
@@ -392,7 +392,7 @@ h2 small {
     width: 152px;
     padding: 8px 11px;
     background: var(--paper);
-    border-radius: 5px;
+    border-radius: var(--radius-small);
     text-decoration: none;
     color: inherit;
     font-size: 13px;
@@ -416,7 +416,7 @@ h2 small {
     display: grid;
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 7px;
+    border-radius: var(--radius);
     padding: 9px 13px;
     color: inherit;
     text-decoration: none;

@@ -152,7 +152,7 @@ article {
     background: var(--paper);
     border: 1px solid var(--hair);
     border-left: 4px solid var(--wrong);
-    border-radius: 6px;
+    border-radius: var(--radius);
     padding: 12px 16px;
     margin-bottom: 8px;
 }
@@ -205,7 +205,7 @@ p {
     width: 100%;
     text-align: left;
     border: 1px solid var(--hair);
-    border-radius: 6px;
+    border-radius: var(--radius);
     background: var(--paper);
     color: var(--ink);
     padding: 6px 10px;

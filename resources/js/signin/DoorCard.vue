@@ -21,7 +21,7 @@ defineProps<{ title: string }>();
 
 .card {
     background: var(--paper);
-    border-radius: 10px;
+    border-radius: var(--radius-large);
     box-shadow: var(--shadow);
     padding: 30px 32px;
     max-width: 420px;
@@ -43,7 +43,7 @@ defineProps<{ title: string }>();
     font-size: 15px;
     font-weight: 400;
     padding: 9px 11px;
-    border: 1px solid #98917f;
+    border: 1px solid var(--field);
     border-radius: var(--radius);
     background: var(--paper);
 }

@@ -56,7 +56,7 @@ input {
     font-size: 15px;
     font-weight: 400;
     padding: 9px 11px;
-    border: 1px solid #98917f;
+    border: 1px solid var(--field);
     border-radius: var(--radius);
     background: var(--paper);
 }

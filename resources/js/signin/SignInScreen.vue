@@ -15,10 +15,10 @@ function done(): void {
     <div class="door">
         <div class="stand" aria-hidden="true">
             <svg viewBox="0 0 300 300">
-                <g stroke="#b9b2a2" stroke-width="1.5">
+                <g stroke="var(--staff)" stroke-width="1.5">
                     <path d="M20 92h260M20 108h260M20 124h260M20 140h260M20 156h260" />
                 </g>
-                <g fill="#26282c">
+                <g fill="var(--ink)">
                     <ellipse cx="78" cy="148" rx="11" ry="8" transform="rotate(-20 78 148)" />
                     <path d="M87 145V90h3v55z" />
                     <ellipse cx="150" cy="132" rx="11" ry="8" transform="rotate(-20 150 132)" />
@@ -26,9 +26,9 @@ function done(): void {
                     <ellipse cx="222" cy="116" rx="11" ry="8" transform="rotate(-20 222 116)" />
                     <path d="M231 113V58h3v55z" />
                 </g>
-                <path d="M68 66v-18h22v18h-4v-12H72v12z" fill="#a94f27" />
-                <path d="M140 46l11 22 11-22" fill="none" stroke="#a94f27" stroke-width="4" />
-                <path d="M212 40V22h22v18h-4V28h-14v12z" fill="#a94f27" />
+                <path d="M68 66v-18h22v18h-4v-12H72v12z" fill="var(--cedar)" />
+                <path d="M140 46l11 22 11-22" fill="none" stroke="var(--cedar)" stroke-width="4" />
+                <path d="M212 40V22h22v18h-4V28h-14v12z" fill="var(--cedar)" />
             </svg>
         </div>
         <section class="card">
@@ -54,7 +54,7 @@ function done(): void {
 
 .card {
     background: var(--paper);
-    border-radius: 10px;
+    border-radius: var(--radius-large);
     box-shadow: var(--shadow);
     padding: 30px 32px;
 }

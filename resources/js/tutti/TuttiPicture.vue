@@ -141,7 +141,7 @@ svg {
 
 .bar,
 .ground {
-    stroke: #e3ded3;
+    stroke: var(--hair-light);
 }
 
 .number {
@@ -155,25 +155,25 @@ svg {
 }
 
 .down {
-    fill: #3c3d45;
+    fill: var(--graphite);
 }
 
 .up {
     fill: var(--paper);
-    stroke: #3c3d45;
+    stroke: var(--graphite);
     stroke-width: 1.4;
 }
 
 .plucked {
-    fill: #e2dfd6;
+    fill: var(--rest);
 }
 
 .tick {
-    stroke: #3c3d45;
+    stroke: var(--graphite);
 }
 
 .tick.is-light {
-    stroke: #d9d7d2;
+    stroke: var(--tick);
 }
 
 .join {
@@ -182,19 +182,19 @@ svg {
 }
 
 .agree {
-    stroke: #8d9a8d;
+    stroke: var(--shared);
     fill: none;
 }
 
 .quarrel {
-    fill: rgb(179 38 30 / 4%);
+    fill: var(--wrong-wash);
     stroke: var(--wrong);
     stroke-width: 1.6;
     cursor: pointer;
 }
 
 .quarrel.is-chosen {
-    fill: rgb(179 38 30 / 10%);
+    fill: var(--wrong-tint);
 }
 
 .finger {

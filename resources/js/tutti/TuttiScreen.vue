@@ -166,7 +166,7 @@ function move(step: number): void {
     display: flex;
     height: 24px;
     border: 1px solid var(--hair);
-    background: #f4f2ec;
+    background: var(--panel-light);
 }
 
 .strip button {
@@ -174,7 +174,7 @@ function move(step: number): void {
     min-width: 0;
     padding: 0;
     border: 0;
-    border-right: 1px solid #e3ded3;
+    border-right: 1px solid var(--hair-light);
     background: none;
     font: 600 12px var(--serif);
     cursor: pointer;
@@ -191,7 +191,7 @@ function move(step: number): void {
 
 .paper {
     background: var(--paper);
-    border-radius: 4px;
+    border-radius: var(--radius-small);
     box-shadow: var(--shadow);
     overflow: auto;
     padding: 10px;
@@ -218,7 +218,7 @@ h3 {
 .card {
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 10px 12px;
     margin: 10px 0;
     font-size: 13px;
@@ -236,7 +236,7 @@ h3 {
     display: block;
     width: 100%;
     border: 1px solid var(--hair);
-    border-radius: 6px;
+    border-radius: var(--radius);
     background: var(--paper);
     text-align: left;
     padding: 6px 9px;

@@ -140,16 +140,16 @@ async function openHistory(): Promise<void> {
     height: 34px;
     flex: none;
     border: 0;
-    border-radius: 5px 5px 0 0;
+    border-radius: var(--radius-small) var(--radius-small) 0 0;
     background: var(--eraser);
-    color: #3a1710;
+    color: var(--eraser-ink);
     font-size: 12px;
     font-weight: 700;
     cursor: pointer;
 }
 
 .eraser:disabled {
-    color: #5d3128;
+    color: var(--eraser-soft);
     cursor: default;
     font-weight: 400;
 }
@@ -157,18 +157,18 @@ async function openHistory(): Promise<void> {
 .ferrule {
     flex: none;
     height: 26px;
-    background: repeating-linear-gradient(#bfb8a6 0 5px, #948d7c 5px 6.5px);
+    background: repeating-linear-gradient(var(--ferrule) 0 5px, var(--ferrule-dark) 5px 6.5px);
     display: grid;
     place-items: center;
 }
 
 .history-button {
     border: 0;
-    background: #cfc8b6;
-    border-radius: 3px;
+    background: var(--ferrule-light);
+    border-radius: var(--radius-hair);
     font-size: 12px;
     padding: 1px 4px;
-    color: #33312b;
+    color: var(--ferrule-ink);
     cursor: pointer;
 }
 
@@ -177,7 +177,7 @@ async function openHistory(): Promise<void> {
     min-height: 0;
     display: flex;
     flex-direction: column;
-    background: linear-gradient(90deg, #334140 0 26%, var(--barrel) 26% 74%, #46565a 74%);
+    background: linear-gradient(90deg, var(--barrel-dark) 0 26%, var(--barrel) 26% 74%, var(--barrel-shade) 74%);
 }
 
 .flat {
@@ -187,7 +187,7 @@ async function openHistory(): Promise<void> {
     padding: 18px 0 14px;
     border: 0;
     background: none;
-    color: #e9ece9;
+    color: var(--on-barrel);
     font-size: 12px;
     text-align: center;
     text-decoration: none;
@@ -203,7 +203,7 @@ async function openHistory(): Promise<void> {
 }
 
 .flat:hover {
-    background: rgb(255 255 255 / 10%);
+    background: var(--shine);
 }
 
 .flat.is-here {
@@ -229,7 +229,7 @@ async function openHistory(): Promise<void> {
     clip-path: polygon(0 0, 16% 7%, 33% 0, 50% 7%, 67% 0, 84% 7%, 100% 0, 50% 100%);
     display: grid;
     justify-items: center;
-    color: #33250f;
+    color: var(--wood-ink);
     font-size: 12px;
     line-height: 1.15;
     text-align: center;

@@ -21,7 +21,7 @@ export function tellWithUndo(sentence: string, undo: () => void): void {
                 'button',
                 {
                     class: 'plain-button',
-                    style: 'color: #f3c9b0',
+                    style: 'color: var(--cedar-on-dark)',
                     onClick: () => {
                         message.close();
                         undo();

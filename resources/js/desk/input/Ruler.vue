@@ -55,8 +55,8 @@ function go(index: number): void {
     display: flex;
     height: 24px;
     border: 1px solid var(--hair);
-    background: #f4f2ec;
-    border-radius: 3px;
+    background: var(--panel-light);
+    border-radius: var(--radius-hair);
 }
 
 button {
@@ -64,7 +64,7 @@ button {
     flex: 1 1 0;
     min-width: 0;
     border: 0;
-    border-right: 1px solid #e3ded3;
+    border-right: 1px solid var(--hair-light);
     background: none;
     padding: 0;
     cursor: pointer;
@@ -77,7 +77,7 @@ button:hover {
 i {
     position: absolute;
     inset: auto 0 0;
-    background: #d5d1c8;
+    background: var(--strip);
 }
 
 b {
@@ -111,7 +111,7 @@ svg {
 
 .is-here {
     box-shadow: 0 0 0 2px var(--cedar);
-    border-radius: 3px;
+    border-radius: var(--radius-hair);
     z-index: 2;
 }
 </style>

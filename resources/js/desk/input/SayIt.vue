@@ -164,7 +164,7 @@ defineExpose({ focus });
     flex: 1;
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 7px;
+    border-radius: var(--radius);
     padding: 9px 14px;
 }
 
@@ -188,7 +188,7 @@ input {
 }
 
 input::placeholder {
-    color: #74767b;
+    color: var(--faint);
     font-size: 13px;
 }
 
@@ -203,7 +203,7 @@ input::placeholder {
 
 .offers button {
     border: 1px solid var(--hair);
-    border-radius: 5px;
+    border-radius: var(--radius-small);
     background: var(--paper);
     padding: 3px 9px;
     cursor: pointer;
@@ -223,7 +223,7 @@ output {
     max-width: min(560px, 60vw);
     padding: 7px 12px;
     border: 1px solid var(--hair);
-    border-radius: 7px;
+    border-radius: var(--radius);
     background: var(--paper);
     box-shadow: var(--shadow);
     font-size: 13px;

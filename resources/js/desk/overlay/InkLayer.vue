@@ -202,27 +202,27 @@ onMounted(() => {
 }
 
 .ink :deep(.is-stretch) {
-    fill: rgb(169 79 39 / 10%);
+    fill: var(--cedar-wash);
     stroke-width: 1;
 }
 
 .ink :deep(.turned) {
-    fill: rgb(231 199 151 / 55%);
+    fill: var(--wood-glow);
     mix-blend-mode: multiply;
 }
 
 .ink :deep(.lane-ground) {
-    fill: #f5f2ea;
+    fill: var(--lane-ground);
 }
 
 .ink :deep(.lane-middle) {
-    stroke: #ddd6c6;
+    stroke: var(--lane-edge);
     stroke-dasharray: 3 4;
 }
 
 .ink :deep(.lane-word) {
     font: 10px var(--sans);
-    fill: #6d6f75;
+    fill: var(--lane-ink);
     text-anchor: end;
 }
 
@@ -233,7 +233,7 @@ onMounted(() => {
 }
 
 .ink :deep(.lane-up) {
-    stroke: #85878d;
+    stroke: var(--lane-up);
     stroke-width: 2;
     fill: none;
 }
@@ -252,13 +252,13 @@ onMounted(() => {
 }
 
 .ink :deep(.hand-string) {
-    stroke: #cfc8b9;
+    stroke: var(--lane-line);
     stroke-width: 1;
 }
 
 .ink :deep(.hand-word) {
     font: 8px var(--sans);
-    fill: #6d6f75;
+    fill: var(--lane-ink);
     text-anchor: end;
 }
 
@@ -302,7 +302,7 @@ onMounted(() => {
 }
 
 .ink :deep(.hand-hold) {
-    stroke: #8a8c92;
+    stroke: var(--hand-ink);
     stroke-width: 2.4;
 }
 

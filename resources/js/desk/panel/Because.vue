@@ -162,7 +162,7 @@ defineExpose({ ask });
 .because :deep(.card) {
     background: var(--paper);
     border: 1px solid var(--hair);
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 11px 13px;
     margin: 0 0 10px;
 }
@@ -248,7 +248,7 @@ defineExpose({ ask });
     display: flex;
     justify-content: space-between;
     border: 1px solid var(--hair);
-    border-radius: 6px;
+    border-radius: var(--radius);
     background: var(--paper);
     padding: 6px 9px;
     font-size: 13px;
@@ -304,7 +304,7 @@ li .plain-button {
 }
 
 .also {
-    border-radius: 8px;
+    border-radius: var(--radius-large);
     padding: 8px 12px;
     border: 1px dashed var(--soft);
 }
@@ -312,7 +312,7 @@ li .plain-button {
 .also.proposed {
     border: 1px solid var(--blue-pencil);
     color: var(--blue-pencil);
-    background: #f3f6fb;
+    background: var(--blue-tint);
 }
 
 .also p {

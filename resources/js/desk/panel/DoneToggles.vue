@@ -57,7 +57,7 @@ i {
     display: inline-block;
     width: 15px;
     border: 1px solid var(--hair);
-    border-radius: 4px;
+    border-radius: var(--radius-small);
     font: 700 11px/14px var(--sans);
     color: transparent;
     text-align: center;

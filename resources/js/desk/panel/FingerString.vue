@@ -56,7 +56,7 @@ const label = computed(
 }
 
 .tape {
-    fill: #d9bf6f;
+    fill: var(--tape);
 }
 
 .nut {
@@ -64,7 +64,7 @@ const label = computed(
 }
 
 .string {
-    stroke: #8b857a;
+    stroke: var(--string);
 }
 
 .reach {
@@ -88,7 +88,7 @@ text {
 }
 
 .digit {
-    fill: #fff;
+    fill: var(--on-dark);
     font-weight: 700;
     text-anchor: middle;
 }

@@ -79,7 +79,7 @@ label {
 input {
     width: 90px;
     padding: 5px 8px;
-    border: 1px solid #98917f;
+    border: 1px solid var(--field);
     border-radius: var(--radius);
     text-align: right;
 }

@@ -144,6 +144,10 @@ export const useDesk = defineStore('desk', () => {
         detailTimer = window.setTimeout(() => void fetchDetail(), DETAIL_REST);
     }
 
+    function isChosen(id: string): boolean {
+        return note.value?.id === id;
+    }
+
     async function fetchDetail(): Promise<void> {
         const section = frame.value?.section.id;
         const id = note.value?.id;
@@ -152,7 +156,7 @@ export const useDesk = defineStore('desk', () => {
         }
         try {
             const answer = await api.get<NoteDetail>(`sections/${section}/notes/${id}`);
-            if (note.value?.id === id) {
+            if (isChosen(id)) {
                 detail.value = answer;
             }
         } catch {

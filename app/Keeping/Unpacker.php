@@ -176,7 +176,7 @@ final readonly class Unpacker
             if ($mark !== null && strlen($mark->key()) <= 255) {
                 Mark::query()->updateOrCreate(
                     ['section_id' => $section->id, 'key' => $mark->key()],
-                    ['user_id' => $user->id, 'body' => MarksJson::toRecord($mark), 'state' => $mark->state->value],
+                    ['user_id' => $user->id, 'body' => MarksJson::toRecord($mark)],
                 );
             }
         }

@@ -145,7 +145,7 @@ final readonly class ChangeMarks
             } else {
                 Mark::query()->updateOrCreate(
                     ['section_id' => $step['section'], 'key' => $step['key']],
-                    ['user_id' => $user->id, 'body' => $step['after'], 'state' => $step['after']['state']],
+                    ['user_id' => $user->id, 'body' => $step['after']],
                 );
             }
         }

@@ -16,7 +16,7 @@ use UprightPencil\Marks\Mark as CoreMark;
  * @property int $user_id
  * @property string $key
  * @property array<string, mixed> $body
- * @property string $state
+ * @property-read string $state as the body has it: the database reads it there
  */
 final class Mark extends Model
 {

@@ -105,7 +105,11 @@ final readonly class TableCopy
     /** @return \Generator<int, array<string, mixed>> rows in the order of their ids, with the same values on every database */
     private static function rows(Connection $connection, string $table): \Generator
     {
-        $columns = $connection->getSchemaBuilder()->getColumns($table);
+        // What the database works out by itself is not carried.
+        $columns = array_filter(
+            $connection->getSchemaBuilder()->getColumns($table),
+            static fn (array $column): bool => ($column['generation'] ?? null) === null,
+        );
         $kinds = array_column($columns, 'type_name', 'name');
         ksort($kinds);
         foreach ($connection->table($table)->orderBy('id')->lazyById(self::ROWS_AT_ONCE) as $row) {

@@ -10,6 +10,7 @@ use App\Models\Piece;
 use App\Models\Role;
 use App\Models\Section;
 use App\Models\User;
+use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\Passage;
@@ -21,6 +22,15 @@ use UprightPencil\Marks\MarkState;
 /** What the first version kept is there after every migration since, and means the same. */
 final class MigrationsTest extends TestCase
 {
+    /** Values that no column holds. */
+    private const WRONG = [
+        'shelves' => ['kind' => 'drawer'],
+        'sections' => ['instrument' => 'kazoo'],
+        'changes' => ['kind' => 'maybe'],
+        'shares' => ['may' => 'own'],
+        'editions' => ['density' => 'thick'],
+    ];
+
     public function createApplication(): \Illuminate\Foundation\Application
     {
         /** @var \Illuminate\Foundation\Application $app */
@@ -70,6 +80,7 @@ final class MigrationsTest extends TestCase
         DB::table('changes')->insert($log(3, 3, $step('P1-m1-n3||direction||all||proposed by Sam', $gone, null)));
         DB::table('changes')->insert($log(4, 3, $step('P1-m1-n2||direction||all||', null, $decided)));
         DB::table('editions')->insert(['section_id' => 1, 'user_id' => 3, 'number' => 1, 'revision' => 4, 'musicxml' => gzcompress($xml), 'pencil_list' => "part Violin I\n1.1 up", 'created_at' => $now]);
+        DB::table('sections')->where('id', 1)->update(['instrument' => 'violin']);
         DB::table('links')->insert(['section_id' => 1, 'user_id' => 3, 'token' => 'abc', ...$times]);
         DB::table('shares')->insert(['piece_id' => 1, 'email' => 'user1@example.test', 'user_id' => 1, 'may' => 'propose', 'token' => 't1', ...$times]);
         DB::table('left_flags')->insert(['piece_id' => 1, 'user_id' => 3, 'key' => 'x', ...$times]);
@@ -92,7 +103,18 @@ final class MigrationsTest extends TestCase
         ], $keys);
         self::assertSame(['musicxml' => $xml, 'list' => ['part Violin I', '1.1 up']], Edition::query()->firstOrFail()->page('', null));
         self::assertSame(Role::Propose, $piece->roleOf(User::query()->findOrFail(1)), 'who had accepted stays');
+        self::assertSame(['proposed', 'decided'], DB::table('marks')->orderBy('id')->pluck('state')->all(), 'a mark’s state is what its body says');
+        self::assertSame([], DB::select('pragma foreign_key_check'));
+        self::assertSame(1, (int) DB::selectOne('pragma foreign_keys')->foreign_keys);
         self::assertSame(1, DB::table('links')->count() + DB::table('left_flags')->count() - 1);
+        foreach (self::WRONG as $table => $values) {
+            try {
+                DB::table($table)->limit(1)->update($values);
+                self::fail("{$table} takes " . json_encode($values));
+            } catch (QueryException $refused) {
+                self::assertStringContainsString('CHECK constraint failed', $refused->getMessage());
+            }
+        }
         $this->artisan('migrate:rollback', ['--step' => 20, '--force' => true])->assertOk();
     }
 }

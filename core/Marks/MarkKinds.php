@@ -22,6 +22,7 @@ use UprightPencil\Marks\Kind\Hand\Slide;
 use UprightPencil\Marks\Kind\Text\Courtesy;
 use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Marks\Kind\Text\LeaveOut;
+use UprightPencil\Marks\Kind\Text\LetRing;
 use UprightPencil\Marks\Kind\Text\Words;
 
 /** Every kind of mark there is. A new kind is a class in Kind/ and a line here. */
@@ -47,6 +48,7 @@ final class MarkKinds
         LeaveOut::class,
         Divide::class,
         Courtesy::class,
+        LetRing::class,
         Words::class,
     ];
 

@@ -75,7 +75,7 @@ final readonly class FingerPlanner
             $path = new HandPath($playable, $options, $costs, $this->settings);
             $path->solve();
             (new FigureConsistency($path, $this->settings))->settle();
-            $jumps = RepeatJumps::of($path, $hand, $score, $roadmap, $tempo);
+            $jumps = RepeatJumps::of($path, $hand, $score, $roadmap, $tempo, $this->settings);
             $jumps->settle();
             $line = new NoteFingers($part, $path, $hand, $strings, $board, $constraints, $this->settings, $tempo);
             $fingers = $line->notes($this->explains);

@@ -28,9 +28,8 @@ use UprightPencil\Music\TempoMap;
 /** What a solved path means for each notehead of its line. */
 final class NoteFingers
 {
-    /** Other answers told for a note, and how much dearer they may be (in shifts). */
+    /** Other answers told for a note. */
     private const MOST_OTHERS = 4;
-    private const DEAREST = 5.0;
     /** Layers around a note that may change for the other half of "0 or 4". */
     private const REACH = 8;
 
@@ -55,7 +54,7 @@ final class NoteFingers
      */
     public function notes(bool|string $explains): array
     {
-        $waits = (new HeldFingers($this->path, $this->hand, $this->constraints))->all();
+        $waits = (new HeldFingers($this->path, $this->hand, $this->constraints, $this->settings))->all();
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
         $stretches = $explains !== false ? (new OutOfFirstPosition($this->path, $this->hand, $reasons))->reasons() : [];
         $wayIn = new ShiftCue($this->hand);
@@ -68,7 +67,7 @@ final class NoteFingers
             $isShift = $before !== null && $before->frame !== $state->frame;
             $name = $this->nameOf($layer, $state, $isShift || $before === null ? '' : $name);
             $isTold = $explains === true || ($explains !== false && $this->isAt($event, $explains));
-            $others = $isTold ? $this->path->others($layer, self::DEAREST) : [];
+            $others = $isTold ? $this->path->others($layer, $this->settings->dearestOther) : [];
             $why = $isTold ? $this->path->because($layer) ?? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
             $mayAlso = $this->mayAlso($layer, $state);
             $told = [];
@@ -198,7 +197,7 @@ final class NoteFingers
         $isBeginner = $this->settings->profile->isBeginner();
         $event = $this->path->eventAt($layer);
         $isMeant = $this->settings->open === OpenStringSchool::Either
-            || ($isBeginner && $event->lasts >= 0.9 && $this->isBesideLowerString($layer, $state));
+            || ($isBeginner && $event->lasts >= $this->settings->choiceSeconds && $this->isBesideLowerString($layer, $state));
         if ($wanted === null || !$isMeant || $event->isSlurred) {
             return '';
         }
@@ -208,7 +207,9 @@ final class NoteFingers
             static fn (int $at, HandState $state): bool => $at !== $layer || $state->finger() === $wanted,
         );
 
-        return $other !== null && $other->costs < ($this->settings->open === OpenStringSchool::Either ? 1.2 : 0.9) ? (string) $wanted : '';
+        $most = $this->settings->open === OpenStringSchool::Either ? $this->settings->choicePriceEither : $this->settings->choicePrice;
+
+        return $other !== null && $other->costs < $most ? (string) $wanted : '';
     }
 
     /** Whether a note beside an open string is stopped on the string below, where the fourth finger would be. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Distribution;
 
+use UprightPencil\Bowing\Settings\DistributionSettings;
 use UprightPencil\Bowing\Strokes\BowLengths;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
@@ -17,21 +18,7 @@ use UprightPencil\Music\Score;
  */
 final readonly class BowAdvice
 {
-    /** Share of the hair from which a stroke takes the whole bow. */
-    private const WHOLE = 0.85;
-    /** A stroke this much slower than comfortable must be saved. */
-    private const SAVED = 0.62;
-    /** Seconds under which nobody has time to think of it. */
-    private const LEAST_SECONDS = 1.2;
-    /** How near the end of the bow counts as the tip or the frog. */
-    private const NEAR = 0.2;
-
-    /** How far outside its region the bow must come from for the way there to be told. */
-    private const FAR = 0.2;
-    /** From which weight on a region matters enough. */
-    private const MATTERS = 0.6;
-
-    public function __construct(private Score $score, private Line $line, private BowLengths $lengths)
+    public function __construct(private Score $score, private Line $line, private BowLengths $lengths, private DistributionSettings $settings)
     {
     }
 
@@ -49,8 +36,8 @@ final readonly class BowAdvice
             if ($words === '' && $next !== null && $this->isWhole($next, $distribution->lengths[$index + 1] ?? 0.0)) {
                 $end = $distribution->to($stroke->last()) ?? 0.5;
                 $words = match (true) {
-                    $end >= 1.0 - self::NEAR => 'to the tip',
-                    $end <= self::NEAR => 'to the frog',
+                    $end >= 1.0 - $this->settings->nearEnd => 'to the tip',
+                    $end <= $this->settings->nearEnd => 'to the frog',
                     default => '',
                 };
             }
@@ -74,19 +61,19 @@ final readonly class BowAdvice
         // What comes down there comes up there too.
         $region = $this->lengths->region($next, Direction::Down, false);
         [$low, $high] = [$region->from, $region->to];
-        if ($from === null || $to === null || $region->weight < self::MATTERS || $stroke->seconds < self::LEAST_SECONDS || $next->hasRestBefore()) {
+        if ($from === null || $to === null || $region->weight < $this->settings->regionMatters || $stroke->seconds < $this->settings->adviceSeconds || $next->hasRestBefore()) {
             return '';
         }
-        $isAway = $from < $low - self::FAR || $from > $high + self::FAR;
+        $isAway = $from < $low - $this->settings->farFromRegion || $from > $high + $this->settings->farFromRegion;
         if (!$isAway || $to < $low || $to > $high) {
             return '';
         }
         $event = $this->line->events[$next->head()->event];
         $beat = $this->score->measures[$event->measure]->meter->beatAt($event->offset)->toDecimal();
         $place = match (true) {
-            $high <= 0.45 => 'to the balance point',
-            $high <= 0.5 => 'to the lower half',
-            $low >= 0.5 => 'to the upper half',
+            $high <= $this->settings->balancePoint => 'to the balance point',
+            $high <= $this->settings->middle => 'to the lower half',
+            $low >= $this->settings->middle => 'to the upper half',
             default => 'back to the middle',
         };
 
@@ -95,10 +82,10 @@ final readonly class BowAdvice
 
     private function ofStroke(Stroke $stroke, float $length): string
     {
-        if ($stroke->seconds < self::LEAST_SECONDS) {
+        if ($stroke->seconds < $this->settings->adviceSeconds) {
             return '';
         }
-        if ($length < self::SAVED * $this->lengths->under($stroke)->comfortable) {
+        if ($length < $this->settings->saved * $this->lengths->under($stroke)->comfortable) {
             return 'save';
         }
 
@@ -107,6 +94,6 @@ final readonly class BowAdvice
 
     private function isWhole(Stroke $stroke, float $length): bool
     {
-        return $stroke->seconds >= self::LEAST_SECONDS && $length >= self::WHOLE * $this->lengths->hair();
+        return $stroke->seconds >= $this->settings->adviceSeconds && $length >= $this->settings->wholeBow * $this->lengths->hair();
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Distribution;
 
+use UprightPencil\Bowing\Settings\DistributionSettings;
 use UprightPencil\Music\Direction;
 
 /**
@@ -17,9 +18,9 @@ final class Distribution
 {
     private readonly DistributionSteps $steps;
 
-    public function __construct()
+    public function __construct(private readonly DistributionSettings $settings)
     {
-        $this->steps = new DistributionSteps();
+        $this->steps = new DistributionSteps($settings);
     }
 
     /** The number of all strokes that travel alike. */
@@ -84,7 +85,7 @@ final class Distribution
             $length = max($length, min($stroke->slowest, $stroke->comfortable));
             $length = max(0.0, min($length, max($stroke->fastest, $stroke->slowest), $room));
             $to = $from + $sign * $length;
-            $isLift = $isSet && !$stroke->isSet && $position !== null && abs($position - $from) > 0.1;
+            $isLift = $isSet && !$stroke->isSet && $position !== null && abs($position - $from) > $this->settings->seenLift;
             // A lift too small to see is none: the bow stays where it is.
             $planned[] = new StrokePlace($position !== null && !$isLift && !$stroke->isSet ? $position : $from, $to, $isLift);
             $position = $to;

@@ -45,7 +45,7 @@ final class DistributionPlanner
         private readonly array $strokes,
         private readonly StrokeDirections $directions,
     ) {
-        $this->distribution = new Distribution();
+        $this->distribution = new Distribution($settings->distribution);
         $this->plan = new DistributionPlan();
         $this->inner = new InnerChanges($constraints);
     }
@@ -79,10 +79,11 @@ final class DistributionPlanner
 
     private function measure(int $index, BowLength $amount, float $moved): void
     {
+        $limits = $this->settings->distribution;
         $this->plan->lengths[$index] = ($this->plan->lengths[$index] ?? 0.0) + $moved;
         if ($amount->slowest > $this->lengths->hair() + 1e-6) {
             $this->plan->runOuts[$index] = new RunOut($amount->slowest, $amount->seconds, true);
-        } elseif ($moved < 0.6 * $amount->slowest && $amount->seconds > 1.0) {
+        } elseif ($moved < $limits->runOutShare * $amount->slowest && $amount->seconds > $limits->runOutSeconds) {
             $this->plan->runOuts[$index] ??= new RunOut($amount->slowest, $amount->seconds, false);
         }
     }

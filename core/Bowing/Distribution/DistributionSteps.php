@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Distribution;
 
+use UprightPencil\Bowing\Settings\DistributionSettings;
 use UprightPencil\Music\Direction;
 
 /**
@@ -20,15 +21,6 @@ final class DistributionSteps
 {
     /** Positions told apart along the hair; with 20 the answers are visibly worse. */
     public const BINS = 40;
-
-    /** Lengths tried for a stroke, as multiples of the comfortable one. */
-    private const LENGTHS = [0.45, 0.7, 1.0, 1.5, 2.2];
-
-    private const PRICE_SPEED = 1.5;
-    private const PRICE_AIR = 0.15;
-    private const PRICE_LIFT = 0.4;
-    /** For each unit of ln outside what sounds: too slow is as bad as too fast. */
-    private const PRICE_OUTSIDE = 12.0;
 
     /** Whole units in one of the prices. */
     private const UNITS = 1_000_000;
@@ -48,6 +40,10 @@ final class DistributionSteps
     private array $profiles = [];
     /** @var array<int, array<int, Step>> by profile and kind */
     private array $steps = [];
+
+    public function __construct(private readonly DistributionSettings $settings)
+    {
+    }
 
     /** Where on the bow a position lies, 0 frog to 1 tip. */
     public static function place(int $position): float
@@ -82,7 +78,7 @@ final class DistributionSteps
         if (!isset($this->kinds[$key])) {
             $this->kinds[$key] = count($this->strokes);
             $this->strokes[] = $stroke;
-            $this->lengths[] = self::lengths($stroke);
+            $this->lengths[] = $this->lengths($stroke);
             $this->regions[] = self::regions($stroke);
         }
 
@@ -127,7 +123,7 @@ final class DistributionSteps
             // Too long for what is left from anywhere: use all there is.
             $isDown = $stroke->direction === Direction::Down;
             $end = $isDown ? self::BINS : 0;
-            $next[$end] = $least = $costs[self::outermost($costs, $isDown)] + (int) (self::PRICE_OUTSIDE * self::UNITS);
+            $next[$end] = $least = $costs[self::outermost($costs, $isDown)] + (int) ($this->settings->priceOutside * self::UNITS);
         }
         foreach ($next as $position => $cost) {
             $next[$position] = $cost >= self::UNREACHED ? self::UNREACHED : $cost - $least;
@@ -224,7 +220,7 @@ final class DistributionSteps
         $set = [];
         foreach ($this->profiles[$profile] as $position => $cost) {
             $far = abs($position - $from) / self::BINS;
-            $price = self::units(self::PRICE_AIR * $far + ($stroke->isSet ? 0.0 : self::PRICE_LIFT));
+            $price = self::units($this->settings->priceAir * $far + ($stroke->isSet ? 0.0 : $this->settings->priceLift));
             if ($far <= $stroke->reach && $price < $cost) {
                 $costs[$position] = $price;
                 $set[$position] = $from;
@@ -251,9 +247,10 @@ final class DistributionSteps
      *
      * @return Lengths
      */
-    private static function lengths(DistributionStroke $stroke): array
+    private function lengths(DistributionStroke $stroke): array
     {
-        $price = static function (float $factor) use ($stroke): array {
+        $settings = $this->settings;
+        $price = static function (float $factor) use ($stroke, $settings): array {
             $length = min(1.0, $factor * $stroke->comfortable);
             $bins = min(self::BINS, max($length > 0.0 ? 1 : 0, (int) round($length * self::BINS)));
             $real = max($bins / self::BINS, 1e-3);
@@ -261,15 +258,15 @@ final class DistributionSteps
                 $real = min($real, max($stroke->comfortable, 1e-3));
             }
             $ratio = log($real / max($stroke->comfortable, 1e-3));
-            $price = self::PRICE_SPEED * max($stroke->seconds, 0.15) * $ratio * $ratio;
+            $price = $settings->priceSpeed * max($stroke->seconds, $settings->leastSeconds) * $ratio * $ratio;
             $slow = $stroke->slowest > 0 ? log($stroke->slowest / $real) : 0.0;
             $fast = $stroke->fastest > 0 ? log($real / $stroke->fastest) : 0.0;
             // A little slack on both sides.
-            $price += self::PRICE_OUTSIDE * (max(0.0, $slow - 0.1) + max(0.0, $fast - 0.1));
+            $price += $settings->priceOutside * (max(0.0, $slow - $settings->slack) + max(0.0, $fast - $settings->slack));
 
             return [$bins, self::units($price)];
         };
-        [$one, $two, $three, $four, $five] = array_map($price, self::LENGTHS);
+        [$one, $two, $three, $four, $five] = array_map($price, DistributionSettings::LENGTHS);
 
         return [[$one[0], $two[0], $three[0], $four[0], $five[0]], [$one[1], $two[1], $three[1], $four[1], $five[1]]];
     }

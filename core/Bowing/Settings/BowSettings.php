@@ -91,6 +91,7 @@ final readonly class BowSettings
         public float $priceUpAccent = 1.5,
         /** How much dearer than the best an answer may be that a figure had before. */
         public float $figureSlack = 1.2,
+        public DistributionSettings $distribution = new DistributionSettings(),
     ) {
     }
 

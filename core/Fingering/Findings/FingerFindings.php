@@ -26,13 +26,7 @@ use UprightPencil\Review\Remedy;
 /** What needs a look along one line of a planned left hand: the watch list. */
 final class FingerFindings
 {
-    /** Seconds between two notes under one slur below which a crossing is heard. */
-    private const FAST_SLUR = 0.3;
-    /** Quarter notes within which a finger remembers where it was. */
-    private const CLASH_QUARTERS = 2.0;
     /** Widest reach from the first finger to the fourth in millimetres, for growing hands and for trained ones. */
-    /** @var array<string, array{float, float}> */
-    private const REACH = ['violin' => [80.0, 95.0], 'viola' => [90.0, 105.0], 'cello' => [130.0, 140.0], 'bass' => [112.0, 130.0]];
 
     /** @var list<Flag> */
     private array $flags = [];
@@ -127,7 +121,7 @@ final class FingerFindings
         $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
         $to = $path->chosen($layer);
-        if (!$event->isSlurred || $event->since >= self::FAST_SLUR || $event->isGrace || CostModel::isLaid($from, $to)) {
+        if (!$event->isSlurred || $event->since >= $this->settings->fastSlurSeconds || $event->isGrace || CostModel::isLaid($from, $to)) {
             return;
         }
         $one = $this->strings->names[$from->stops[0]->string];
@@ -155,7 +149,7 @@ final class FingerFindings
         $measure = $path->eventAt($layer)->measure;
         $count = 0;
         for ($at = $layer; $at < $path->count() && $path->eventAt($at)->measure === $measure; $at++) {
-            $isFast = $path->eventAt($at)->isSlurred && $path->eventAt($at)->since < self::FAST_SLUR;
+            $isFast = $path->eventAt($at)->isSlurred && $path->eventAt($at)->since < $this->settings->fastSlurSeconds;
             $isCrossing = $path->chosen($at)->stops[0]->string !== $path->chosen($at - 1)->stops[0]->string;
             $count += $isFast && $isCrossing ? 1 : 0;
         }
@@ -198,7 +192,7 @@ final class FingerFindings
             for ($back = $layer - 1; $back >= 0; $back--) {
                 $before = $path->eventAt($back);
                 $there = $path->chosen($back);
-                if ($event->onset - $before->onset > self::CLASH_QUARTERS || $there->frame !== $state->frame) {
+                if ($event->onset - $before->onset > $this->settings->clashQuarters || $there->frame !== $state->frame) {
                     break;
                 }
                 foreach ($there->isOpen ? [] : $there->memory as $other) {
@@ -233,7 +227,7 @@ final class FingerFindings
     private function stretches(HandEvent $event, HandState $state): void
     {
         $kind = $this->hand->instrument->value;
-                $limit = (self::REACH[$kind] ?? self::REACH['violin'])[$this->settings->profile->isBeginner() ? 0 : 1];
+                $limit = (FingerSettings::STRETCHES[$kind] ?? FingerSettings::STRETCHES['violin'])[$this->settings->profile->isBeginner() ? 0 : 1];
         foreach ($state->stops as $stop) {
             if (!$stop->shape->isExtension()) {
                 continue;

@@ -22,6 +22,11 @@ final readonly class FingerSettings
     /** Price of a gap of three semitones between neighbouring fingers, by the lower finger (violin, viola). */
     public const GAPS = [1 => 0.5, 2 => 1.35, 3 => 1.5];
 
+    /** Millimetres from the first finger to the last that are told as a wide stretch: for beginners, and for the others. */
+    public const STRETCHES = [
+        'violin' => [80.0, 95.0], 'viola' => [90.0, 105.0], 'cello' => [130.0, 140.0], 'bass' => [112.0, 130.0],
+    ];
+
     /** Semitones between two fingers of the cello hand at its widest: a tone between 1 and 2, a semitone between the others. */
     public const WIDEST_CELLO = [1 => [2 => 2, 3 => 3, 4 => 4], 2 => [3 => 1, 4 => 2], 3 => [4 => 1]];
 
@@ -111,6 +116,24 @@ final readonly class FingerSettings
         public float $memoryRestSeconds = 1.0,
         /** A note that follows within this many seconds of silence belongs to the line. */
         public float $followsSeconds = 0.2,
+        /** Where the music leads back: a change of the hand that saves less is not worth it. */
+        public float $jumpLeast = 0.25,
+        /** … and what a shift there without time costs beside itself. */
+        public float $jumpNoTime = 2.0,
+        /** Quarter notes a finger is held over at most. */
+        public float $heldQuarters = 4.0,
+        /** Other answers dearer than this are not told. */
+        public float $dearestOther = 5.0,
+        /** "0 or 4" is printed for beginners at notes of at least this many seconds … */
+        public float $choiceSeconds = 0.9,
+        /** … when the other half costs less than this, */
+        public float $choicePrice = 0.9,
+        /** or less than this in the school that prints both. */
+        public float $choicePriceEither = 1.2,
+        /** Notes of a slur that follow within this many seconds make a crossing between them worth a look. */
+        public float $fastSlurSeconds = 0.3,
+        /** Quarter notes within which one finger at two places is told. */
+        public float $clashQuarters = 2.0,
     ) {
     }
 

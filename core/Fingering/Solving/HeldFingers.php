@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Fingering\Solving;
 
 use UprightPencil\Fingering\Hand\Hand;
+use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\States\FingerConstraints;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Fingering\States\Stop;
@@ -15,10 +16,7 @@ use UprightPencil\Fingering\States\Stop;
  */
 final readonly class HeldFingers
 {
-    /** Quarter notes a finger may wait. */
-    private const LONGEST = 4.0;
-
-    public function __construct(private HandPath $path, private Hand $hand, private FingerConstraints $constraints)
+    public function __construct(private HandPath $path, private Hand $hand, private FingerConstraints $constraints, private FingerSettings $settings)
     {
     }
 
@@ -58,7 +56,7 @@ final readonly class HeldFingers
         $to = $layer;
         for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
             $there = $this->path->chosen($next);
-            $isFar = $this->path->eventAt($next)->onset - $event->onset - $event->quarters > self::LONGEST;
+            $isFar = $this->path->eventAt($next)->onset - $event->onset - $event->quarters > $this->settings->heldQuarters;
             if ($isFar || $there->frame !== $state->frame || $this->lifts($state, $there)) {
                 return $to;
             }
@@ -109,7 +107,7 @@ final readonly class HeldFingers
         for ($next = $layer + 1, $count = $this->path->count(); $next < $count; $next++) {
             $there = $this->path->chosen($next);
             $at = $this->path->eventAt($next);
-            if ($at->onset - $end > self::LONGEST || $there->frame !== $state->frame || $at->rest > 0.5 || $at->isFresh) {
+            if ($at->onset - $end > $this->settings->heldQuarters || $there->frame !== $state->frame || $at->rest > 0.5 || $at->isFresh) {
                 return null;
             }
             if (count($there->stops) !== 1) {

@@ -6,6 +6,7 @@ namespace UprightPencil\Fingering\Solving;
 
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Position;
+use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -21,18 +22,20 @@ final readonly class RepeatJumps
 {
     /** Layers before and after a jump that may change for its sake. */
     private const MARGIN = 6;
-    /** A change that saves less (in shifts) is not worth it. */
-    private const LEAST = 0.25;
-    /** What a shift without time costs beside itself, in shifts. */
-    private const NO_TIME = 2.0;
 
     /** @param list<Jump> $jumps */
-    private function __construct(private HandPath $path, private Hand $hand, private Score $score, private array $jumps)
+    private function __construct(private HandPath $path, private Hand $hand, private Score $score, private FingerSettings $settings, private array $jumps)
     {
     }
 
-    public static function of(HandPath $path, Hand $hand, Score $score, Roadmap $roadmap, TempoMap $tempo): self
-    {
+    public static function of(
+        HandPath $path,
+        Hand $hand,
+        Score $score,
+        Roadmap $roadmap,
+        TempoMap $tempo,
+        FingerSettings $settings,
+    ): self {
         $jumps = [];
         $stretches = $roadmap->stretches();
         foreach ($stretches as $index => [$begin, $end]) {
@@ -56,7 +59,7 @@ final readonly class RepeatJumps
             );
         }
 
-        return new self($path, $hand, $score, array_values($jumps));
+        return new self($path, $hand, $score, $settings, array_values($jumps));
     }
 
     public function settle(): void
@@ -64,7 +67,7 @@ final readonly class RepeatJumps
         foreach ($this->jumps as $jump) {
             $now = $this->price($jump, null);
             $best = null;
-            $saves = self::LEAST;
+            $saves = $this->settings->jumpLeast;
             // The beginning of a piece is left as it is unless the hand cannot come back to it.
             foreach ([$this->tail($jump), $this->hasTime($jump, null) ? null : $this->head($jump)] as $try) {
                 if ($try !== null && $now - $this->price($jump, $try->positions) - $try->costs > $saves) {
@@ -155,7 +158,7 @@ final readonly class RepeatJumps
     private function price(Jump $jump, ?array $positions): float
     {
         return $this->path->jump($jump, $positions)
-            + ($this->hasTime($jump, $positions) ? 0.0 : self::NO_TIME);
+            + ($this->hasTime($jump, $positions) ? 0.0 : $this->settings->jumpNoTime);
     }
 
     /**

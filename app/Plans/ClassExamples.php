@@ -40,7 +40,8 @@ final readonly class ClassExamples
         $lines = self::MARKS[$about][$settings->schools[$about] ?? ''] ?? '';
         $marks = (new PencilLinesReader($score, $score->parts))->read($lines)->marks[$part->id] ?? [];
         // Staying or returning is a question only for a class that leaves first position.
-        $options = ($about === 'stay' ? $settings->with('profile', Profile::ThirdPosition->value) : $settings)->options($part->instrument->value);
+        $settingsHere = $about === 'stay' ? $settings->with('profile', Profile::ThirdPosition->value) : $settings;
+        $options = $settingsHere->options($part->instrument->value);
         if (in_array($about, self::SHOWS_FINGERS, true)) {
             $options = $options->withDensity(Density::EveryNote);
         }

@@ -55,7 +55,8 @@ final readonly class LinePlanner
         $distribution = (new DistributionPlanner($this->line, $lengths, $constraints, $this->settings, $strokes, $directions))->plan();
         $directions->lift(array_keys($distribution->lifts));
         $inner = new InnerChanges($constraints);
-        $bows = new NoteBows($this->part, $this->line, $links, $inner, new BowAdvice($this->score, $this->line, $lengths, $this->settings->distribution));
+        $advice = new BowAdvice($this->score, $this->line, $lengths, $this->settings->distribution);
+        $bows = new NoteBows($this->part, $this->line, $links, $inner, $advice);
         $flags = new EventFlags($this->score, $this->part, $this->line);
         $findings = new BowFindings(
             $this->score,

@@ -60,7 +60,8 @@ final readonly class NoteBows
                         $this->inner->shown($played, $direction),
                         $distribution->from($played),
                         $distribution->to($played),
-                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook && $directions->connections[$index] === BowConnection::Hook,
+                        isShownBySlur: $isHead && $stroke->link === SlurLink::Hook
+                            && $directions->connections[$index] === BowConnection::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
                     );

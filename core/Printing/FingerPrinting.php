@@ -139,7 +139,9 @@ final class FingerPrinting
     {
         $differs = ($this->lastShape[$finger->number] ?? null) !== $finger->shape;
 
-        return $isTrap || $differs || !in_array($finger->shape, [FingerShape::High, FingerShape::Regular], true) ? $finger->words() : (string) $finger->number;
+        $isPlain = in_array($finger->shape, [FingerShape::High, FingerShape::Regular], true);
+
+        return $isTrap || $differs || !$isPlain ? $finger->words() : (string) $finger->number;
     }
 
     /** What goes wrong unless it is said: an altered finger for the first time in the measure, or after its other place. */

@@ -1,16 +1,17 @@
 <?php
 
-use Illuminate\Database\Migrations\Migration;
-use Illuminate\Database\Schema\Blueprint;
-use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Facades\Schema;
-
 /**
  * Columns with few values hold these and no others; lists are read by an index; a mark's state is what its body says.
  *
  * SQLite cannot add a check to a table that is there: the table is made anew with it and its rows are carried over, as SQLite's own
  * page on ALTER TABLE describes it.
  */
+
+use Illuminate\Database\Migrations\Migration;
+use Illuminate\Database\Schema\Blueprint;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
+
 return new class extends Migration {
     /** Foreign keys cannot be put aside inside a transaction. */
     public $withinTransaction = false;

@@ -18,7 +18,8 @@ use RuntimeException;
 /** Writes the types of the answers as TypeScript. */
 final class TypeScript
 {
-    private const HEAD = "/** What the API answers. Written by `php artisan pencil:types` from the types of the PHP resources: change those. */\n";
+    private const HEAD = "/** What the API answers. Written by `php artisan pencil:types` from the types of the PHP resources:"
+        . " change those. */\n";
 
     /** @var array<string, list<string>> values of the enums that are named */
     private array $enums = [];

@@ -52,12 +52,14 @@ use UprightPencil\Review\Flag;
  * @phpstan-type PlanNames array{bow: string, hand: string}
  * @phpstan-type TurnedBack array{label: string, section: int|null}
  * @phpstan-type DeskPlan array{revision: int, names: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>, flags: list<FlagRow>,
- *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string, yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
+ *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
+ *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}
  * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
  * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
- *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>, board: list<float>, forms: list<string>,
+ *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>,
+ *     board: list<float>, forms: list<string>,
  *     measures: list<DeskMeasure>}
  */
 final readonly class DeskResource

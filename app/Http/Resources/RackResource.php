@@ -25,7 +25,9 @@ use stdClass;
  *     edition?: int, proposals?: int, role: value-of<Role>, owner?: string, share?: int, sections: list<SectionSummary>}
  * @phpstan-type RackShelf array{id: int, name: string, note: string, kind: 'programme'|'book', pieces: list<RackPiece>}
  * @phpstan-type RackInvitation array{id: int, title: string, owner: string, may: value-of<Role>}
- * @phpstan-type RackView array{shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int}
+ * @phpstan-type RackView array{
+ *     shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int,
+ * }
  * @phpstan-type Rack array{shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int,
  *     notice: string|null}
  */
@@ -161,7 +163,9 @@ final readonly class RackResource
     private function invitations(User $user): array
     {
         /** @var list<RackInvitation> $rows */
-        $rows = array_values(DB::table('shares')->join('pieces', 'pieces.id', 'shares.piece_id')->join('users', 'users.id', 'pieces.user_id')
+        $rows = array_values(DB::table('shares')
+            ->join('pieces', 'pieces.id', 'shares.piece_id')
+            ->join('users', 'users.id', 'pieces.user_id')
             ->where('shares.email', mb_strtolower($user->email))->whereNull('shares.user_id')->whereNull('pieces.deleted_at')
             ->orderBy('shares.id')->get(['shares.id', 'pieces.title', 'users.name as owner', 'shares.may'])
             ->map(static fn (stdClass $share): array => get_object_vars($share))->all());

@@ -35,8 +35,14 @@ final readonly class BowingSolution
     }
 
     /** @param list<Stroke> $strokes */
-    public static function of(Score $score, Part $part, Line $line, array $strokes, BowConstraints $constraints, BowSettings $settings): self
-    {
+    public static function of(
+        Score $score,
+        Part $part,
+        Line $line,
+        array $strokes,
+        BowConstraints $constraints,
+        BowSettings $settings,
+    ): self {
         $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $settings);
         $precedents = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
         $solver = new PhraseSolver($strokes, $constraints, $candidates, $precedents, $settings);

@@ -14,7 +14,11 @@ final readonly class DirectionProblem
      * @param int $stroke position in the line's strokes
      * @param string $text a sentence without its full stop
      */
-    public function __construct(public int $stroke, public ?Mark $mark, public string $text, public FlagCode $code = FlagCode::MarksContradict)
-    {
+    public function __construct(
+        public int $stroke,
+        public ?Mark $mark,
+        public string $text,
+        public FlagCode $code = FlagCode::MarksContradict,
+    ) {
     }
 }

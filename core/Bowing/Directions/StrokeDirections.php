@@ -178,7 +178,8 @@ final class StrokeDirections
         $this->connections[] = $join;
         $mark = $this->markedConnection($index);
         if ($mark !== null) {
-            $this->problems[] = new DirectionProblem($index, $mark, "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join");
+            $sentence = "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join";
+            $this->problems[] = new DirectionProblem($index, $mark, $sentence);
         }
     }
 

@@ -18,8 +18,12 @@ use UprightPencil\Music\Score;
  */
 final readonly class BowAdvice
 {
-    public function __construct(private Score $score, private Line $line, private BowLengths $lengths, private DistributionSettings $settings)
-    {
+    public function __construct(
+        private Score $score,
+        private Line $line,
+        private BowLengths $lengths,
+        private DistributionSettings $settings,
+    ) {
     }
 
     /**
@@ -61,7 +65,8 @@ final readonly class BowAdvice
         // What comes down there comes up there too.
         $region = $this->lengths->region($next, Direction::Down, false);
         [$low, $high] = [$region->from, $region->to];
-        if ($from === null || $to === null || $region->weight < $this->settings->regionMatters || $stroke->seconds < $this->settings->adviceSeconds || $next->hasRestBefore()) {
+        $isTold = $region->weight >= $this->settings->regionMatters && $stroke->seconds >= $this->settings->adviceSeconds;
+        if ($from === null || $to === null || !$isTold || $next->hasRestBefore()) {
             return '';
         }
         $isAway = $from < $low - $this->settings->farFromRegion || $from > $high + $this->settings->farFromRegion;

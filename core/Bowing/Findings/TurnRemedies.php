@@ -72,7 +72,8 @@ final readonly class TurnRemedies
      */
     public function within(int $from, int $to, Direction $entering, callable $isClear): array
     {
-        $now = StrokeDirections::along(array_slice($this->strokes, $from, $to - $from + 1), $this->constraints, $this->decisions, $this->settings, $entering);
+        $strokes = array_slice($this->strokes, $from, $to - $from + 1);
+        $now = StrokeDirections::along($strokes, $this->constraints, $this->decisions, $this->settings, $entering);
         $ways = [];
         foreach ($this->candidates->between($from, $to) as $candidate) {
             $head = $this->strokes[$candidate->stroke]->head();

@@ -106,12 +106,14 @@ final readonly class CostModel
             $isFirstYear = $this->settings->profile === Profile::FirstYear;
             $items[] = new Cost(CostKind::Fourth, $isFirstYear ? $this->settings->fourthFirstYear : $this->settings->fourthFinger);
         }
-        $wantsFour = $this->settings->open === OpenStringSchool::Four || ($this->settings->open === OpenStringSchool::DescendingFour && $context->descends);
+        $wantsFour = $this->settings->open === OpenStringSchool::Four
+            || ($this->settings->open === OpenStringSchool::DescendingFour && $context->descends);
         if (!$context->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
             $items[] = new Cost(CostKind::FourthForOpen, $this->settings->fourthForOpen);
         }
         $steps = $pitch->step() - $this->strings->steps[$string];
-        $strange = match ($shape === FingerShape::Harmonic ? LetterFit::Full : $this->hand->ownership($finger, $frame, $steps, $semitones)) {
+        $fit = $shape === FingerShape::Harmonic ? LetterFit::Full : $this->hand->ownership($finger, $frame, $steps, $semitones);
+        $strange = match ($fit) {
             LetterFit::Full => 0.0,
             LetterFit::Shared => $this->settings->sharedPlace,
             LetterFit::HalfPosition => $this->settings->halfPositionLetter,
@@ -182,7 +184,10 @@ final readonly class CostModel
         }
         if ($from->frame !== $to->frame) {
             $items[] = $this->shift($from, $to, $context);
-        } elseif ($context->since - $context->rest < $this->settings->memorySeconds && $context->rest < $this->settings->memoryRestSeconds) {
+        } elseif (
+            $context->since - $context->rest < $this->settings->memorySeconds
+            && $context->rest < $this->settings->memoryRestSeconds
+        ) {
             $items = [...$items, ...$this->clashes($from, $to, $context->isSameLetter)];
         }
         if ($context->isSamePitch && !$from->stopsAs($to)) {
@@ -219,7 +224,9 @@ final readonly class CostModel
             $price *= $settings->laidFinger;
         }
 
-        return new Cost($context->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing, $price * (1 + $settings->crossingEachMore * ($apart - 1)));
+        $kind = $context->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing;
+
+        return new Cost($kind, $price * (1 + $settings->crossingEachMore * ($apart - 1)));
     }
 
     /** One finger laid across a fifth (a fourth on the bass). */

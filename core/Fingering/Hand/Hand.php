@@ -47,16 +47,23 @@ final readonly class Hand
     /** Places of the fingers from the frame: finger, semitones, what the shape is called. */
     private const SHAPES = [
         'violin' => [
-            [1, 0, FingerShape::Regular], [1, -1, FingerShape::Low], [2, 1, FingerShape::Low], [2, 2, FingerShape::High], [3, 3, FingerShape::Regular], [3, 4, FingerShape::High], [3, 2, FingerShape::Low],
+            [1, 0, FingerShape::Regular], [1, -1, FingerShape::Low], [2, 1, FingerShape::Low], [2, 2, FingerShape::High],
+            [3, 3, FingerShape::Regular], [3, 4, FingerShape::High], [3, 2, FingerShape::Low],
             [4, 5, FingerShape::Regular], [4, 4, FingerShape::Low], [4, 6, FingerShape::Forward],
         ],
         'cello' => [
             [1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 2, FingerShape::Regular], [4, 3, FingerShape::Regular],
             [1, -1, FingerShape::Back], [2, 2, FingerShape::Forward], [3, 3, FingerShape::Forward], [4, 4, FingerShape::Forward],
         ],
-        'high cello' => [[1, 0, FingerShape::Regular], [2, 2, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 3, FingerShape::Regular], [3, 4, FingerShape::Forward]],
+        'high cello' => [
+            [1, 0, FingerShape::Regular], [2, 2, FingerShape::Regular], [2, 1, FingerShape::Regular],
+            [3, 3, FingerShape::Regular], [3, 4, FingerShape::Forward],
+        ],
         'bass' => [[1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [4, 2, FingerShape::Regular]],
-        'bass 1234' => [[1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 2, FingerShape::Regular], [4, 3, FingerShape::Regular]],
+        'bass 1234' => [
+            [1, 0, FingerShape::Regular], [2, 1, FingerShape::Regular], [3, 2, FingerShape::Regular],
+            [4, 3, FingerShape::Regular],
+        ],
     ];
 
     /** First frame of the cello in which the fourth finger is left aside and 1 2 3 go by tone and semitone. */

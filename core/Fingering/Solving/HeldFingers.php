@@ -16,8 +16,12 @@ use UprightPencil\Fingering\States\Stop;
  */
 final readonly class HeldFingers
 {
-    public function __construct(private HandPath $path, private Hand $hand, private FingerConstraints $constraints, private FingerSettings $settings)
-    {
+    public function __construct(
+        private HandPath $path,
+        private Hand $hand,
+        private FingerConstraints $constraints,
+        private FingerSettings $settings,
+    ) {
     }
 
     /** @return array<int, int> the layer to which the finger waits, by the layer in which it goes down */

@@ -24,8 +24,13 @@ final readonly class RepeatJumps
     private const MARGIN = 6;
 
     /** @param list<Jump> $jumps */
-    private function __construct(private HandPath $path, private Hand $hand, private Score $score, private FingerSettings $settings, private array $jumps)
-    {
+    private function __construct(
+        private HandPath $path,
+        private Hand $hand,
+        private Score $score,
+        private FingerSettings $settings,
+        private array $jumps,
+    ) {
     }
 
     public static function of(

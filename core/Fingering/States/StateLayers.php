@@ -90,7 +90,8 @@ final class StateLayers
         $states = [];
         $forgets = $this->events[$layer]->lasts > $this->settings->memorySeconds;
         $frames = $this->nextFrames($layer);
-        $alike = implode(',', $before) . ($forgets ? '|' : '/') . implode(',', array_column($stops, 'string')) . '|' . implode(',', $frames);
+        $strings = implode(',', array_column($stops, 'string'));
+        $alike = implode(',', $before) . ($forgets ? '|' : '/') . $strings . '|' . implode(',', $frames);
         if (isset($this->opened[$alike])) {
             return $this->opened[$alike];
         }

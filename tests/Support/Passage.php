@@ -4,17 +4,26 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use UprightPencil\Bowing\BowPlanner;
+use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Fingering\FingerPlanner;
+use UprightPencil\Fingering\Result\FingerPlan;
+use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
-use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Plan\Planner;
 use UprightPencil\Printing\Density;
+use UprightPencil\Roadmap\Roadmap;
 use UprightPencil\Settings\Profile;
 
 /**
@@ -22,7 +31,7 @@ use UprightPencil\Settings\Profile;
  *
  * `Passage::of('4/4', 'A4q | D5q (D5e E5e) D5h')`: measures between bars, notes as pitch and value (w h q e s t, with
  * dots), `r` for rests, `~` after a note ties it on, parentheses are slurs, `'` a dot, `_` a line, `>` an accent,
- * `k` a tie from elsewhere ends here, `d` and `u` printed signs, `,` a comma, `!` tremolo, `*` after a value a third of it (triplets), `+` chords, `g:` grace.
+ * `^` bounced (spiccato), `k` a tie from elsewhere ends here, `d` and `u` printed signs, `,` a comma, `!` tremolo, `*` after a value a third of it (triplets), `+` chords, `g:` grace.
  * Words between square brackets are directions: `[pizz.]`, `[ff]`, `[mark A]`, `[tempo 120]`, `[<]`, `[>]`, `[/]`,
  * `[repeat]`, `[back]`, `[1]`, `[2]` at the measure's beginning, `[D.S. al Coda]`, `[segno]`, `[coda]`, `[to coda]`, `[fine]`.
  * The second voice of a measure follows `//`.
@@ -186,6 +195,26 @@ final class Passage
         $score = $this->score();
 
         return (new Planner($this->options(), $this->explains))->part($score, $score->parts[0], $this->book($score), null, Chair::read($this->chair));
+    }
+
+    /** The left hand by other numbers than the usual ones, over the usual bowing. */
+    public function fingersBy(FingerSettings $settings): FingerPlan
+    {
+        $score = $this->score();
+        $book = $this->book($score);
+        $slurred = SlurredNotes::of((new Planner($this->options(), false))->bow($score, $score->parts[0], $book, Roadmap::of($score)));
+
+        return (new FingerPlanner($settings, $this->explains))
+            ->plan($score, $score->parts[0], $book, $slurred, TempoMap::of($score), Roadmap::of($score), Chair::read($this->chair));
+    }
+
+    /** The bow by other numbers than the usual ones. */
+    public function bowsBy(BowSettings $settings): BowPlan
+    {
+        $score = $this->score();
+
+        return (new BowPlanner($settings))
+            ->plan($score, $score->parts[0], $this->book($score), Roadmap::of($score), null, Chair::read($this->chair));
     }
 
     /** The plan with every possibility of its open choices worked out. */
@@ -355,7 +384,7 @@ final class Passage
     private function note(string $token, int $voice): array
     {
         $pattern = '@^(?<open>\(*)(?<grace>g:)?(?<pitch>r|[A-G][#b]{0,2}\d(?:\+[A-G][#b]{0,2}\d)*)(?<value>[whqest])(?<dots>\.*)'
-            . '(?<third>\*)?(?<mods>[~\'_>du,!k]*)(?<close>\)*)$@';
+            . '(?<third>\*)?(?<mods>[~\'_>^du,!k]*)(?<close>\)*)$@';
         if (preg_match($pattern, $token, $match) !== 1) {
             throw new \InvalidArgumentException("No note: {$token}");
         }
@@ -388,7 +417,8 @@ final class Passage
         $alter = strlen($parts[2]) * (str_starts_with($parts[2], 'b') ? -1 : 1);
         $mods = $match['mods'];
         $articulations = (str_contains($mods, "'") ? '<staccato/>' : '') . (str_contains($mods, '_') ? '<tenuto/>' : '')
-            . (str_contains($mods, '>') ? '<accent/>' : '') . (str_contains($mods, ',') ? '<breath-mark/>' : '');
+            . (str_contains($mods, '>') ? '<accent/>' : '')
+            . (str_contains($mods, '^') ? '<spiccato/>' : '') . (str_contains($mods, ',') ? '<breath-mark/>' : '');
         $technical = (str_contains($mods, 'd') ? '<down-bow/>' : '') . (str_contains($mods, 'u') ? '<up-bow/>' : '');
         $notations = '';
         if (!$inChord) {

@@ -12,6 +12,14 @@ final class Tunes
         ['e', 'e', 'e', 'e', 'e', 'e', 'e', 'e'], ['w'], ['rq', 'q', 'q', 'q'], ['rh', 'h'], ['q', 'q', 'h'], ['rw'],
     ];
 
+    /** Notes of first position, from the lowest open string up. */
+    private const FIRST_POSITION = [
+        'Violin I' => ['G3', 'A3', 'B3', 'C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5'],
+        'Viola' => ['C3', 'D3', 'E3', 'F3', 'G3', 'A3', 'B3', 'C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'B4', 'C5', 'D5', 'E5'],
+        'Cello' => ['C2', 'D2', 'E2', 'F2', 'G2', 'A2', 'B2', 'C3', 'D3', 'E3', 'F3', 'G3', 'A3', 'B3', 'C4', 'D4'],
+        'Bass' => ['E2', 'F2', 'G2', 'A2', 'B2', 'C3', 'D3', 'E3', 'F3', 'G3', 'A3', 'B3'],
+    ];
+
     /** Notes of the upper strings, through third position. */
     public const HIGH = ['A4', 'B4', 'C5', 'D5', 'E5', 'F5', 'G5', 'A5', 'B5', 'C6', 'D6'];
 
@@ -33,11 +41,12 @@ final class Tunes
         return Passage::of('4/4', implode(' | ', [...$measures, 'A4w']))->at($random->getInt(60, 110))->profile('third-position');
     }
 
-    /** @param string $part gives the octave */
+    /** @param string $part gives the range */
     public static function make(int $seed, string $part = 'Violin I'): Passage
     {
-        $octave = in_array($part, ['Cello', 'Bass'], true) ? 3 : 4;
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937($seed));
+        $pitches = self::FIRST_POSITION[$part] ?? self::FIRST_POSITION['Violin I'];
+        $at = intdiv(count($pitches), 2);
         $measures = [];
         for ($count = $random->getInt(8, 20); $count > 0; $count--) {
             $pattern = self::PATTERNS[$random->getInt(0, count(self::PATTERNS) - 1)];
@@ -48,7 +57,9 @@ final class Tunes
                     $notes[] = $value;
                     continue;
                 }
-                $pitch = 'DEFGAB'[$random->getInt(0, 5)] . ($octave + 4 - $random->getInt(4, 4));
+                // By steps and small leaps, as a tune goes, over the whole of first position.
+                $at = max(0, min(count($pitches) - 1, $at + [-4, -2, -1, -1, 0, 1, 1, 2, 3][$random->getInt(0, 8)]));
+                $pitch = $pitches[$at];
                 $note = $pitch . $value . ($slur === 0 && $random->getInt(0, 5) === 0 ? "'" : '');
                 $next = $pattern[$index + 1] ?? 'r';
                 if ($slur > 0) {

@@ -7,12 +7,14 @@ namespace UprightPencil\Bowing\Directions;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
+use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 
 /**
  * Which strokes should go which way, and how much that is worth: the director's goals in every school; downbeats, accents and the
- * last note in the school "down on the downbeat".
+ * last note in the school "down on the downbeat". A change marked inside a stroke outweighs the school: the stroke begins the way
+ * from which the bow can turn there.
  */
 final readonly class DirectionGoals
 {
@@ -35,6 +37,7 @@ final readonly class DirectionGoals
         if (!$isSchool && $constraints->goalEvents() === []) {
             return new self([]);
         }
+        $changes = new InnerChanges($constraints);
         $last = count($strokes) - 1;
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head();
@@ -43,11 +46,19 @@ final readonly class DirectionGoals
             $goal = $isFirstTime ? $constraints->goal($head->event, $head->pass) : null;
             if ($goal !== null) {
                 $goals[$index] = new DirectionGoal($goal->direction, self::GOAL, "the goal comes {$goal->direction->value}");
-            } elseif ($isSchool && $head->pass === 1 && $stroke->onDownbeat) {
+                continue;
+            }
+            if (!$isSchool || $head->pass !== 1) {
+                continue;
+            }
+            $entry = $changes->wantedEntry($stroke);
+            if ($entry === Direction::Up && ($stroke->onDownbeat || $index === $last || $stroke->isAccented)) {
+                $goals[$index] = new DirectionGoal($entry, $settings->priceUpDownbeat, 'the change marked in it turns the bow');
+            } elseif ($stroke->onDownbeat) {
                 $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down');
-            } elseif ($isSchool && $head->pass === 1 && $index === $last) {
+            } elseif ($index === $last) {
                 $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpLast, 'the last note comes down');
-            } elseif ($isSchool && $head->pass === 1 && $stroke->isAccented) {
+            } elseif ($stroke->isAccented) {
                 $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpAccent, 'the accent comes down');
             }
         }

@@ -78,8 +78,6 @@ final readonly class BowSettings
         public float $quickSeconds = 0.28,
         public float $priceQuick = 1.0,
         public float $priceTooLong = 3.0,
-        public float $priceSlurChange = 2.6,
-        public float $priceChangeStart = 1.5,
         public float $pricePerMeasure = 0.1,
         /** What a teacher does of his own accord costs less; what costs more is done for a goal only. */
         public float $mendsBelow = 3.0,

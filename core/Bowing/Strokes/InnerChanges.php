@@ -69,6 +69,21 @@ final readonly class InnerChanges
         return $refused;
     }
 
+    /** How the bow has to come into a stroke for the first change marked in it to turn it; null where none is marked. */
+    public function wantedEntry(Stroke $stroke): ?Direction
+    {
+        foreach ($this->constraints->hasChanges() ? $stroke->events : [] as $played) {
+            foreach ($this->acting($played) as $mark) {
+                $kind = $mark->kind();
+                if ($kind instanceof Change) {
+                    return $kind->direction->opposite();
+                }
+            }
+        }
+
+        return null;
+    }
+
     /** How the bow goes when an event ends. */
     public function leaving(PlayedEvent $played, Direction $entering): Direction
     {

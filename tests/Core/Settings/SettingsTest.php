@@ -8,11 +8,15 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\Attributes\Test;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use Tests\Support\Tunes;
 use UprightPencil\Bowing\Settings\BowRegion;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Settings\DistributionSettings;
+use UprightPencil\Fingering\Costs\EventContext;
+use UprightPencil\Fingering\Costs\MoveContext;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Music\Pitch;
 
 /**
  * Every number of the settings is read where the answer is made: changing it changes an answer, or the words it gives, in one of the
@@ -24,7 +28,7 @@ final class SettingsTest extends TestCase
     private static array $usual = [];
 
     #[Test, DataProvider('numbers')]
-    public function every_number_changes_an_answer(string $room, string $name): void
+    public function everyNumberChangesAnAnswer(string $room, string $name): void
     {
         foreach (self::passages() as $passage => $music) {
             $settings = $room === 'hand' ? $music->options()->fingerSettings() : $music->options()->bowSettings();
@@ -37,6 +41,32 @@ final class SettingsTest extends TestCase
             }
         }
         self::fail("No passage is answered otherwise when {$name} changes: either nothing reads it, or write a passage for it.");
+    }
+
+    /** The answers of the cost model are remembered by these keys: a thing that is read but not in the key would be answered wrongly. */
+    #[Test, DataProvider('contexts')]
+    public function theKeyFollowsAllThatIsRead(EventContext|MoveContext $context, string $name): void
+    {
+        $values = get_object_vars($context);
+        $value = $values[$name];
+        $other = match (true) {
+            is_bool($value) => !$value,
+            is_array($value) => [Pitch::of('B', 0, 4)],
+            default => $value + 1,
+        };
+
+        self::assertNotSame($context->key(), (new ($context::class)(...[...$values, $name => $other]))->key());
+    }
+
+    /** @return iterable<string, array{EventContext|MoveContext, string}> */
+    public static function contexts(): iterable
+    {
+        $event = new EventContext([Pitch::of('A', 0, 4)], 0, false, true, false, true);
+        foreach ([$event, new MoveContext(0.5, 0.25, false, true, false, true)] as $context) {
+            foreach (array_keys(get_object_vars($context)) as $name) {
+                yield $context::class . " {$name}" => [$context, $name];
+            }
+        }
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -92,7 +122,7 @@ final class SettingsTest extends TestCase
         return md5(serialize($settings instanceof FingerSettings ? $music->fingersBy($settings) : $music->bowsBy($settings)));
     }
 
-    /** @return array<string, Passage> */
+    /** @return array<array-key, Passage> */
     private static function passages(): array
     {
         return [
@@ -161,6 +191,13 @@ final class SettingsTest extends TestCase
                 ->marked('4.1 goal down')->explained(),
             'too fast to hook' => Passage::of('4/4', 'A4s B4s C5s D5s E5s D5s C5s B4s A4s G4s A4s B4s C5s D5s E5e | A4h A4h | E5s D5s C5s B4s A4s G4s A4s B4s (C5q B4e) A4e | A4w')
                 ->at(132)->school(BowSchool::Downbeat)->explained(),
+            'leads back, and saves a little' => Passage::of('4/4', '[repeat] C6q D6q C6q B5q | G5q F5e C5e D5q C5q | A4q C5q A4h | A4q B4q E5h'
+                . ' | C5q D5e B4e D5q F5q | C5q E5q A5h | C6q A5q G5h [back]')->at(132)->profile('third-position')->explained(),
+            'a figure that comes three times' => Passage::of('4/4', "G4e C4e B3q A3e (D4e C4q) | (G3q G3q) (A3q' G3q) | B3e A3e (G3q G3e) G3e G3q"
+                . " | G3e' C4e F4q' G4e A4e G4q | G4e C4e B3q A3e (D4e C4q) | (G3q G3q) (A3q' G3q) | B3e A3e (G3q G3e) G3e G3q | [ff] B4w"
+                . " | (A4q.' A4e) D4h | G4e C4e B3q A3e (D4e C4q) | (G3q G3q) (A3q' G3q) | B3e A3e (G3q G3e) G3e G3q | D4h. rq"
+                . " | C4q B3q G3h | (A3q G3q) G3q G3q'")->at(84)->school(BowSchool::Downbeat)->explained(),
+            ...array_map(static fn (int $seed): Passage => Tunes::make($seed), [1, 3, 21, 28]),
         ];
     }
 }

@@ -145,7 +145,20 @@ final class FingerFindingsTest extends TestCase
         self::assertSame($flags, $passage->flags());
     }
 
-    #[DataProvider('passages')]
+    /** @return array<array-key, array{Passage}> */
+    public static function flagged(): array
+    {
+        $flagged = [];
+        foreach (self::passages() as $name => [$passage, $flags]) {
+            if ($flags !== []) {
+                $flagged[$name] = [$passage];
+            }
+        }
+
+        return $flagged;
+    }
+
+    #[DataProvider('flagged')]
     public function testEveryWayOutOfACrossingClearsIt(Passage $passage): void
     {
         $before = count($passage->plan()->flags);
@@ -154,6 +167,6 @@ final class FingerFindingsTest extends TestCase
                 self::assertLessThan($before, count($passage->marked(implode("\n", $way->lines))->plan()->flags), $way->text);
             }
         }
-        self::assertGreaterThanOrEqual(0, $before);
+        self::assertGreaterThan(0, $before);
     }
 }

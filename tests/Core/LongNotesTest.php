@@ -40,8 +40,7 @@ final class LongNotesTest extends TestCase
             $plan = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->marked($marks)->chair($chair)->plan();
             $changes = array_column($plan->bow->at($plan->part->notes[0]->id)->changes ?? [], 'for');
             $changes = array_column($changes, 'value');
-            sort($changes);
-            self::assertSame(['inside', 'outside'], $changes);
+            self::assertSame(['outside', 'inside'], $changes, "for {$chair}: in the order of the beats");
             $next = $plan->bow->at($plan->part->notes[2]->id)->direction ?? null;
             self::assertSame($chair === 'stand 2' ? 'up' : 'down', $next?->value, $chair);
         }

@@ -48,7 +48,7 @@ final class Changes extends NodeVisitorAbstract
         // What is constant cannot ask which change is on.
         return $node instanceof Stmt\ClassConst || $node instanceof Stmt\Property || $node instanceof Node\Param
             || $node instanceof Node\AttributeGroup || $node instanceof Stmt\EnumCase || $node instanceof Stmt\Static_
-            || $node instanceof Stmt\Declare_ || $node instanceof Stmt\Const_
+            || $node instanceof Stmt\Declare_ || $node instanceof Stmt\Const_ || $node instanceof Stmt\Break_ || $node instanceof Stmt\Continue_
             ? NodeVisitor::DONT_TRAVERSE_CHILDREN : null;
     }
 

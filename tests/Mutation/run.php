@@ -24,7 +24,7 @@ $count = (int) ($asked['count'] ?? 200);
 $randomizer = new Random\Randomizer(new Random\Engine\Mt19937((int) ($asked['seed'] ?? 1)));
 $root = dirname(__DIR__, 2);
 $copy = sys_get_temp_dir() . '/mutants-' . getmypid();
-$suites = 'core,feature,contract';
+$suites = 'core,both,contract';
 
 (new Process(['cp', '-al', $root, $copy]))->setTimeout(600)->mustRun();
 // Hard links are cheap; what is written to must be a file of its own.

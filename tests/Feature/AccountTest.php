@@ -122,6 +122,19 @@ final class AccountTest extends FeatureTestCase
         self::assertTrue(Hash::check(self::GOOD, (string) $this->director->password));
     }
 
+    public function testSigningInBeginsANewSession(): void
+    {
+        $this->withSession(['left' => 'by a guest']);
+        $before = $this->app['session']->getId();
+        $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk();
+        $signedIn = $this->app['session']->getId();
+        self::assertNotSame($before, $signedIn, 'nobody who knew the old name of the session is signed in with it');
+
+        $this->deleteJson('/api/v1/session')->assertOk();
+        self::assertNotSame($signedIn, $this->app['session']->getId());
+        self::assertNull($this->app['session']->get('left'));
+    }
+
     public function testEndingOtherSignIns(): void
     {
         $this->signInElsewhere($this->director, 'elsewhere');

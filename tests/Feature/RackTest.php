@@ -140,7 +140,14 @@ final class RackTest extends FeatureTestCase
 
     public function testTheScreensAnswerAndCarryTheirHeaders(): void
     {
-        $this->get('/rack')->assertOk()->assertHeader('X-Frame-Options', 'DENY');
+        $this->get('/rack')->assertOk()->assertHeader('X-Frame-Options', 'DENY')->assertHeader('X-Content-Type-Options', 'nosniff')
+            ->assertHeader('Referrer-Policy', 'same-origin')
+            ->assertHeader(
+                'Content-Security-Policy',
+                "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+                . "font-src 'self' data:; worker-src 'self' blob:; connect-src 'self'; frame-ancestors 'none'; base-uri 'none'; "
+                . "form-action 'self'",
+            );
         $this->getJson('/api/v1/nothing')->assertNotFound()->assertJsonPath('message', 'This is not here any more, or not yours to see.');
     }
 }

@@ -12,6 +12,8 @@ use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\ScorePlan;
@@ -75,6 +77,89 @@ final class WritingTest extends TestCase
         self::assertSame('up', $notes[1]->printedBow?->value);
         $again = (new Planner())->plan($score)->parts[0];
         self::assertSame('down', $again->bow->at($notes[2]->id)?->direction->value);
+    }
+
+    /** @param list<string> $pieces type, dots and length of every note of the first measure */
+    #[DataProvider('splits')]
+    public function testTheTiedPartsHaveTheirOwnNoteValues(string $music, string $marks, array $pieces): void
+    {
+        $passage = Passage::of('4/4', "{$music} | A4w")->marked($marks);
+        $written = (new ScoreWriter(Document::open($passage->musicXml())))->write([$passage->plan()]);
+        $measure = (new \SimpleXMLElement($written))->part->measure[0];
+        $found = [];
+        foreach ($measure->note ?? [] as $note) {
+            $signs = [];
+            foreach ($note->notations as $notations) {
+                foreach ($notations->technical->children() ?? [] as $sign) {
+                    $signs[] = $sign->getName();
+                }
+            }
+            $signs = array_intersect($signs, ['down-bow', 'up-bow']);
+            $found[] = trim("{$note->type}" . str_repeat('.', count($note->dot)) . ' ' . (int) $note->duration / 480 . ' ' . implode(' ', $signs));
+        }
+
+        self::assertSame($pieces, $found);
+    }
+
+    /** @return iterable<string, array{string, string, list<string>}> */
+    public static function splits(): iterable
+    {
+        yield 'a dotted half, at its second beat' => ['D4h. E4q', '1.2 change up', ['quarter 1 down-bow', 'half 2 up-bow', 'quarter 1']];
+        yield 'a dotted half, at its third' => ['D4h. E4q', '1.3 change up', ['half 2 down-bow', 'quarter 1 up-bow', 'quarter 1']];
+        yield 'a whole note that becomes a dotted half' => ['D4w', '1.2 change up', ['quarter 1 down-bow', 'half. 3 up-bow']];
+        yield 'two changes' => ['D4w', "1.2 change up\n1.4 change down", ['quarter 1 down-bow', 'half 2 up-bow', 'quarter 1 down-bow']];
+        yield 'between the beats: no single value is that long' => ['D4w', '1.2.5 change up', ['quarter. 1.5 down-bow', 'half 2 up-bow', 'eighth 0.5']];
+    }
+
+    public function testASlurInsideAPrintedOneIsANotherSlur(): void
+    {
+        $passage = Passage::of('4/4', '(A4q B4q C5q D5q) | (E5q D5q) C5h')->marked('1.2 slur 1.3');
+        $score = (new ScoreReader())->read((new ScoreWriter(Document::open($passage->musicXml())))->write([$passage->plan()]));
+        $slurs = array_map(static fn ($slur): string => "{$slur->from}-{$slur->to}", $score->parts[0]->slurs);
+        sort($slurs);
+
+        self::assertSame(['0-3', '1-2', '4-5'], $slurs);
+    }
+
+    public function testANoteOfAChordIsNotSplit(): void
+    {
+        $passage = Passage::of('4/4', 'A4+C#5w | B4w')->marked('1.3 change up');
+        $score = (new ScoreReader())->read((new ScoreWriter(Document::open($passage->musicXml())))->write([$passage->plan()]));
+
+        self::assertSame(['4', '4', '4'], array_map(static fn ($note): string => (string) $note->duration, $score->parts[0]->notes));
+    }
+
+    public function testASilenceThatIsNotWrittenIsKept(): void
+    {
+        $forward = '<forward><duration>960</duration></forward>';
+        $xml = str_replace(
+            '<note><pitch><step>E</step>',
+            "{$forward}<note><pitch><step>E</step>",
+            Passage::of('4/4', 'D4h E4q | A4w')->musicXml(),
+        );
+        $passage = Document::open(str_replace('<duration>960</duration></forward><note>', '<duration>480</duration></forward><note>', $xml));
+        $score = (new ScoreReader())->fromDocument($passage);
+        $marks = (new PencilLinesReader($score, $score->parts))->read('1.2 change up')->marks['P1'];
+        $plan = (new Planner())->part($score, $score->parts[0], MarkBook::of($marks, $score->parts[0]));
+        $again = (new ScoreReader())->read((new ScoreWriter($passage))->write([$plan]));
+
+        self::assertSame(['0:0', '0:1', '0:3', '1:0'], array_map(static fn ($note): string => "{$note->measure}:{$note->offset}", $again->parts[0]->notes));
+    }
+
+    public function testWhatIsAddedToANoteStandsWhereTheFormatWantsIt(): void
+    {
+        $lyric = '<lyric number="1"><text>la</text></lyric>';
+        $xml = str_replace('</type></note>', "</type>{$lyric}</note>", Passage::of('4/4', 'F#4q G4q A4q F#4q | G4w')->musicXml());
+        $document = Document::open($xml);
+        $score = (new ScoreReader())->fromDocument($document);
+        $marks = (new PencilLinesReader($score, $score->parts))->read("1.1 up\n1.4 courtesy")->marks['P1'];
+        $plan = (new Planner())->part($score, $score->parts[0], MarkBook::of($marks, $score->parts[0]));
+        $measure = (new \SimpleXMLElement((new ScoreWriter($document))->write([$plan])))->part->measure[0];
+        $names = static fn (int $note): array => array_map(static fn ($child): string => $child->getName(), iterator_to_array($measure->note[$note]->children(), false));
+
+        self::assertSame(['pitch', 'duration', 'voice', 'type', 'notations', 'lyric'], $names(0));
+        self::assertSame(['accidental', 'lyric'], array_values(array_intersect($names(3), ['accidental', 'lyric'])));
+        self::assertLessThan(array_search('lyric', $names(3), true), array_search('accidental', $names(3), true));
     }
 
     public function testEverythingElseStaysAsItStood(): void

@@ -40,6 +40,7 @@ final class Passage
 {
     private const VALUES = ['w' => [4, 1], 'h' => [2, 1], 'q' => [1, 1], 'e' => [1, 2], 's' => [1, 4], 't' => [1, 8]];
     private const DIVISIONS = 480;
+    private const TYPES = ['w' => 'whole', 'h' => 'half', 'q' => 'quarter', 'e' => 'eighth', 's' => '16th', 't' => '32nd'];
 
     private float $tempo = 100;
     private string $name = 'Violin I';
@@ -447,6 +448,8 @@ final class Passage
         return '<note>' . ($isGrace ? '<grace/>' : '') . ($inChord ? '<chord/>' : '')
             . "<pitch><step>{$parts[1]}</step>" . ($alter === 0 ? '' : "<alter>{$alter}</alter>") . "<octave>{$parts[3]}</octave></pitch>"
             . ($isGrace ? '' : "<duration>{$duration}</duration>{$ties}") . "<voice>{$voice}</voice>"
+            . '<type>' . self::TYPES[$match['value']] . '</type>' . str_repeat('<dot/>', strlen($match['dots']))
+            . ($match['third'] === '' ? '' : '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>')
             . ($notations === '' ? '' : "<notations>{$notations}</notations>") . '</note>';
     }
 

@@ -21,6 +21,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\Density;
+use UprightPencil\Review\FlagOrder;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Sections worked out with their marks. */
@@ -96,7 +97,7 @@ final readonly class SectionPlanner
             $handName = '';
         }
         $hand = $handGist === null ? $planner->hand($score, $part, $tried, $slurred, $roadmap) : null;
-        $flags = Planner::inOrder([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
+        $flags = FlagOrder::sorted([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
 
         return new PlanHalves($score, $part, $book, $bow, $hand, $flags, ['bow' => $bowName, 'hand' => $handName]);
     }

@@ -15,6 +15,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagOrder;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Works out the bow for a part: which way every stroke goes, and why. */
@@ -49,10 +50,8 @@ final readonly class BowPlanner
             $notes += $plan->notes;
             $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $roadmap, $chair)];
         }
-        usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
-            ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
 
-        return new BowPlan($notes, $flags);
+        return new BowPlan($notes, FlagOrder::sorted($flags));
     }
 
     /**

@@ -31,7 +31,7 @@ use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
-use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagOrder;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Works out the left hand for a part: which finger, string and position, and why. */
@@ -82,10 +82,8 @@ final readonly class FingerPlanner
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $jumps)];
         }
-        usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
-            ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
 
-        return new FingerPlan($notes, $flags);
+        return new FingerPlan($notes, FlagOrder::sorted($flags));
     }
 
     /**

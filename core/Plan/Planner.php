@@ -22,6 +22,7 @@ use UprightPencil\Printing\FingerPrinting;
 use UprightPencil\Printing\NotePrint;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagOrder;
 use UprightPencil\Review\MeasureLengths;
 use UprightPencil\Review\PartLengths;
 use UprightPencil\Roadmap\Roadmap;
@@ -68,7 +69,7 @@ final readonly class Planner
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
         }
 
-        return new PartPlan($part, $book, $bow, $fingers, $prints, self::inOrder([...$bow->flags, ...$fingers->flags]));
+        return new PartPlan($part, $book, $bow, $fingers, $prints, FlagOrder::sorted([...$bow->flags, ...$fingers->flags]));
     }
 
     /** @param MarkBook $book with open choices tried */
@@ -148,18 +149,6 @@ final readonly class Planner
         $options = $this->options->withDensity(Density::Standard);
 
         return md5(serialize([$options, ($chair ?? Chair::outside())->value, $marks, $displaced]));
-    }
-
-    /**
-     * @param list<Flag> $flags
-     * @return list<Flag>
-     */
-    public static function inOrder(array $flags): array
-    {
-        usort($flags, static fn (Flag $a, Flag $b): int => $a->measure <=> $b->measure
-            ?: ($a->beat !== null && $b->beat !== null ? $a->beat->compare($b->beat) : 0));
-
-        return $flags;
     }
 
     /**

@@ -41,9 +41,9 @@ final readonly class FingerboardCard
     {
         $hand = Hand::of($instrument, Profile::Advanced, $bassHand);
         $board = Fingerboard::of($instrument, $size);
-        [$lowest, $highest] = $hand->reach();
+        $reach = $hand->reach();
         $frame = 2;
-        for ($at = $highest; $at >= $lowest; $at--) {
+        for ($at = $reach->highest; $at >= $reach->lowest; $at--) {
             // Where a position has two places the regular one is the higher, but for third: five.
             if ($hand->nameOf($at) === $position && ($position !== 'III' || !$hand->isViolin() || $at === 5)) {
                 $frame = $at;

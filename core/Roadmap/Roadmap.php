@@ -33,29 +33,30 @@ final readonly class Roadmap
     }
 
     /**
-     * Stretches of measures played one after another, as a reader would say them: [[0, 7], [1, 6], [8, 15]].
+     * Measures played one after another, as a reader would say them: 1–8, 2–7, 9–16.
      *
-     * @return list<array{int, int}> first and last measure index of each stretch
+     * @return list<MeasureRun>
      */
-    public function stretches(): array
+    public function runs(): array
     {
-        $stretches = [];
+        $runs = [];
         foreach ($this->visits as $visit) {
-            $last = count($stretches) - 1;
-            if ($last >= 0 && $stretches[$last][1] + 1 === $visit->measure) {
-                $stretches[$last] = [$stretches[$last][0], $visit->measure];
+            $last = end($runs);
+            if ($last !== false && $last->to + 1 === $visit->measure) {
+                array_pop($runs);
+                $runs[] = new MeasureRun($last->from, $visit->measure);
             } else {
-                $stretches[] = [$visit->measure, $visit->measure];
+                $runs[] = new MeasureRun($visit->measure, $visit->measure);
             }
         }
 
-        return $stretches;
+        return $runs;
     }
 
     /** Whether any measure is played more than once, or left out on the way. */
     public function isStraight(): bool
     {
-        return count($this->stretches()) <= 1;
+        return count($this->runs()) <= 1;
     }
 
     /**
@@ -64,8 +65,9 @@ final readonly class Roadmap
     public function inWords(array $measures): string
     {
         $words = [];
-        foreach ($this->stretches() as [$from, $to]) {
-            $words[] = $from === $to ? $measures[$from]->number : "{$measures[$from]->number}–{$measures[$to]->number}";
+        foreach ($this->runs() as $run) {
+            [$from, $to] = [$measures[$run->from]->number, $measures[$run->to]->number];
+            $words[] = $run->from === $run->to ? $from : "{$from}–{$to}";
         }
 
         return implode(', then ', $words);

@@ -113,10 +113,10 @@ final class Comparison
     {
         $pairs = $slurs = $directions = [];
         foreach ($run as $position => [$a, $b]) {
-            $pair = [$this->id($one, $a), $this->id($other, $b)];
+            $pair = new NotePair($this->id($one, $a), $this->id($other, $b));
             $pairs[] = $pair;
-            $mine = $one->bow->at($pair[0]);
-            $theirs = $other->bow->at($pair[1]);
+            $mine = $one->bow->at($pair->one);
+            $theirs = $other->bow->at($pair->other);
             if ($mine === null || $theirs === null) {
                 continue;
             }
@@ -148,12 +148,12 @@ final class Comparison
         $one = $this->plan($stretch->one);
         $other = $this->plan($stretch->other);
         $differs = $stretch->slursDiffer !== [] ? $stretch->slursDiffer : $stretch->directionsDiffer;
-        $first = $this->measureOf($one, $stretch->pairs[$differs[0]][0]);
-        $last = $this->measureOf($one, $stretch->pairs[$differs[count($differs) - 1]][0]);
+        $first = $this->measureOf($one, $stretch->pairs[$differs[0]]->one);
+        $last = $this->measureOf($one, $stretch->pairs[$differs[count($differs) - 1]]->one);
         $from = $this->score->measures[$first]->number;
         $to = $this->score->measures[$last]->number;
         $where = $first === $last ? "m. {$from}" : "mm. {$from}–{$to}";
-        $mine = $one->bow->at($stretch->pairs[$differs[0]][0]);
+        $mine = $one->bow->at($stretch->pairs[$differs[0]]->one);
         if ($stretch->slursDiffer !== []) {
             [$slurs, $separates] = $mine !== null && self::isSlurred($mine) ? [$one, $other] : [$other, $one];
             $text = "{$slurs->part->name} slurs what {$separates->part->name} separates, {$where}.";
@@ -169,7 +169,7 @@ final class Comparison
             null,
             $first,
             null,
-            $stretch->pairs[$differs[0]][0],
+            $stretch->pairs[$differs[0]]->one,
             array_values(array_filter($ways)),
         );
     }
@@ -186,11 +186,11 @@ final class Comparison
             return $this->copySlurs($stretch, $giver, $taker, $side);
         }
         $at = $stretch->directionsDiffer[0] ?? null;
-        $given = $at === null ? null : $giver->bow->at($stretch->pairs[$at][$side]);
+        $given = $at === null ? null : $giver->bow->at($stretch->pairs[$at]->on($side));
         if ($at === null || $given === null) {
             return null;
         }
-        $place = Places::of($this->score, $taker->part)->nameOf($stretch->pairs[$at][1 - $side]);
+        $place = Places::of($this->score, $taker->part)->nameOf($stretch->pairs[$at]->on(1 - $side));
 
         return new Remedy(
             "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
@@ -207,7 +207,7 @@ final class Comparison
     private function copySlurs(SharedStretch $stretch, PartPlan $giver, PartPlan $taker, int $side): ?Remedy
     {
         $bow = static fn (PartPlan $plan, int $at, int $side): ?NoteBow
-            => isset($stretch->pairs[$at]) ? $plan->bow->at($stretch->pairs[$at][$side]) : null;
+            => isset($stretch->pairs[$at]) ? $plan->bow->at($stretch->pairs[$at]->on($side)) : null;
         $isInside = static fn (int $at): bool => ($bow($giver, $at, $side)->isHead ?? true) === false
             || ($bow($taker, $at, 1 - $side)->isHead ?? true) === false;
         $differ = $stretch->slursDiffer;
@@ -220,7 +220,7 @@ final class Comparison
             $to++;
         }
         $places = Places::of($this->score, $taker->part);
-        $name = static fn (int $at): string => $places->nameOf($stretch->pairs[$at][1 - $side]);
+        $name = static fn (int $at): string => $places->nameOf($stretch->pairs[$at]->on(1 - $side));
         $slurs = [];
         $start = null;
         $takerSlurs = false;
@@ -238,13 +238,16 @@ final class Comparison
                 $start = null;
             }
         }
-        $range = array_flip(array_column(array_slice($stretch->pairs, $from, $to - $from + 1), 1 - $side));
+        $range = array_flip(array_map(
+            static fn (NotePair $pair): string => $pair->on(1 - $side),
+            array_slice($stretch->pairs, $from, $to - $from + 1),
+        ));
         foreach ($taker->book->marks as $mark) {
             if ($mark->acts() && $mark->kind()->slot() === Slot::Slur && isset($range[$mark->from])) {
                 return null;
             }
         }
-        $where = $places->nameOfRange($stretch->pairs[$from][1 - $side], $stretch->pairs[$to][1 - $side]);
+        $where = $places->nameOfRange($stretch->pairs[$from]->on(1 - $side), $stretch->pairs[$to]->on(1 - $side));
         $lines = $takerSlurs ? ["{$where} no slurs", ...$slurs] : $slurs;
         $given = $bow($giver, $from, $side);
         if ($given !== null && $given->direction !== $bow($taker, $from, 1 - $side)?->direction) {

@@ -27,16 +27,16 @@ final readonly class ReturnBowing
     public function difference(PassageReturn $return): ?Remedy
     {
         $places = Places::of($this->score, $this->part);
-        foreach ($this->pairs($return) as $index => [$before, $here]) {
-            [$was, $is] = [$this->plan->at($before), $this->plan->at($here)];
+        foreach ($this->pairs($return) as $index => $pair) {
+            [$was, $is] = [$this->plan->at($pair->one), $this->plan->at($pair->other)];
             // How the first stroke is reached belongs to what stands before it.
             $isReachedAlike = $was?->isHead === $is?->isHead
                 && ($index === 0 || $was?->join->repeatsDirection() === $is?->join->repeatsDirection());
             if ($was === null || $is === null || ($isReachedAlike && $was->direction === $is->direction)) {
                 continue;
             }
-            $there = $places->nameOf($before);
-            $place = $places->nameOf($here);
+            $there = $places->nameOf($pair->one);
+            $place = $places->nameOf($pair->other);
             if (!$was->isHead || !$is->isHead) {
                 return new Remedy("slurred otherwise than at {$there}, from {$place} on", []);
             }
@@ -58,7 +58,7 @@ final readonly class ReturnBowing
     /**
      * Notes at the same places of both.
      *
-     * @return list<array{string, string}> ids, of the first time and of the return
+     * @return list<NotePair> of the first time and of the return
      */
     private function pairs(PassageReturn $return): array
     {
@@ -73,7 +73,7 @@ final readonly class ReturnBowing
         $pairs = [];
         foreach ($notes[0] as $index => $before) {
             if (isset($notes[1][$index])) {
-                $pairs[] = [$before, $notes[1][$index]];
+                $pairs[] = new NotePair($before, $notes[1][$index]);
             }
         }
 

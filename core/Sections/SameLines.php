@@ -61,7 +61,7 @@ final readonly class SameLines
     /**
      * The notes of a stretch that are the same in both parts, without a break.
      *
-     * @return list<list<array{string, string}>> ids, of the one and the other part
+     * @return list<list<NotePair>> of the one and the other part
      */
     private function runs(SharedStretch $stretch, Part $one, Part $other): array
     {
@@ -69,8 +69,8 @@ final readonly class SameLines
         $theirs = $other->positionsById();
         $runs = [[]];
         foreach ($stretch->pairs as $pair) {
-            $here = $one->notes[$mine[$pair[0]]]->pitch;
-            $there = $other->notes[$theirs[$pair[1]]]->pitch;
+            $here = $one->notes[$mine[$pair->one]]->pitch;
+            $there = $other->notes[$theirs[$pair->other]]->pitch;
             if ($here !== null && $there !== null && $here->equals($there)) {
                 $runs[count($runs) - 1][] = $pair;
             } else {
@@ -81,21 +81,21 @@ final readonly class SameLines
         return array_values(array_filter($runs, static fn (array $run): bool => count($run) >= self::LEAST));
     }
 
-    /** @param list<array{string, string}> $run */
+    /** @param list<NotePair> $run */
     private function flag(array $run, PartPlan $one, PartPlan $other): ?Flag
     {
         $differ = array_values(array_filter(
             $run,
-            static fn (array $pair): bool => self::answer($one, $pair[0]) !== self::answer($other, $pair[1]),
+            static fn (NotePair $pair): bool => self::answer($one, $pair->one) !== self::answer($other, $pair->other),
         ));
         $first = $differ[0] ?? null;
-        $mine = $first === null ? null : $one->fingers->at($first[0]);
-        $theirs = $first === null ? null : $other->fingers->at($first[1]);
+        $mine = $first === null ? null : $one->fingers->at($first->one);
+        $theirs = $first === null ? null : $other->fingers->at($first->other);
         if ($first === null || $mine === null || $theirs === null) {
             return null;
         }
-        $note = $one->part->notes[$one->part->positionsById()[$first[0]]];
-        $place = Places::of($this->score, $one->part)->nameOf($first[0]);
+        $note = $one->part->notes[$one->part->positionsById()[$first->one]];
+        $place = Places::of($this->score, $one->part)->nameOf($first->one);
 
         return new Flag(
             FlagCode::SectionsDiffer,
@@ -104,7 +104,7 @@ final readonly class SameLines
             null,
             $note->measure,
             null,
-            $first[0],
+            $first->one,
             [$this->copy($differ, $one, $other, 0), $this->copy($differ, $other, $one, 1)],
         );
     }
@@ -112,7 +112,7 @@ final readonly class SameLines
     /**
      * The fingers of the one part as marks for the other.
      *
-     * @param list<array{string, string}> $differ
+     * @param list<NotePair> $differ
      * @param int $side which note of each pair is the giver's: 0 or 1
      */
     private function copy(array $differ, PartPlan $giver, PartPlan $taker, int $side): Remedy
@@ -120,9 +120,9 @@ final readonly class SameLines
         $places = Places::of($this->score, $taker->part);
         $lines = ["part {$taker->part->name}"];
         foreach ($differ as $pair) {
-            $finger = $giver->fingers->at($pair[$side]);
+            $finger = $giver->fingers->at($pair->on($side));
             if ($finger !== null) {
-                $lines[] = "{$places->nameOf($pair[1 - $side])} {$finger->words()}, on {$finger->string}";
+                $lines[] = "{$places->nameOf($pair->on(1 - $side))} {$finger->words()}, on {$finger->string}";
             }
         }
 

@@ -10,7 +10,7 @@ final readonly class SharedStretch
     /**
      * @param string $one part id
      * @param string $other part id
-     * @param list<array{string, string}> $pairs note ids of the shared events, first part's and second part's
+     * @param list<NotePair> $pairs the shared events, first part's and second part's
      * @param int $fromMeasure index of the measure it begins in
      * @param int $toMeasure index of the measure it ends in
      * @param list<int> $slursDiffer positions in `pairs` where one part slurs what the other separates

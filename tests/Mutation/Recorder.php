@@ -24,6 +24,8 @@ final class Recorder implements Extension
             public float $began = 0.0;
             /** @var array<string, float> seconds by test */
             public array $took = [];
+            /** @var array<string, string> file by test */
+            public array $files = [];
 
             public function name(Test $test): string
             {
@@ -49,12 +51,13 @@ final class Recorder implements Extension
             public function notify(Finished $event): void
             {
                 $name = $this->clock->name($event->test());
+                $this->clock->files[$name] = $event->test()->file();
                 $this->clock->took[$name] = ($this->clock->took[$name] ?? 0.0) + microtime(true) - $this->clock->began;
             }
         });
         register_shutdown_function(static function () use ($clock): void {
             $seen = array_map(array_keys(...), Mutant::$seen);
-            file_put_contents((string) getenv('MUTANT_SEEN'), json_encode(['seen' => $seen, 'took' => $clock->took]));
+            file_put_contents((string) getenv('MUTANT_SEEN'), json_encode(['seen' => $seen, 'took' => $clock->took, 'files' => $clock->files]));
         });
     }
 }

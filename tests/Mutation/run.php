@@ -119,11 +119,7 @@ $bites = static function (int $number) use ($record): array {
     return $bite === [] ? $bites : [...$bites, $bite];
 };
 $start = static function (int $number, array $bite) use ($phpunit, $record, $copy): Process {
-    $files = array_unique(array_map(
-        static fn (string $test): string => (new ReflectionClass(explode('::', $test)[0]))->getFileName() ?: '',
-        $bite,
-    ));
-    $files = array_map(static fn (string $file): string => substr($file, strlen(dirname(__DIR__, 2)) + 1), $files);
+    $files = array_unique(array_map(static fn (string $test): string => $record['files'][$test], $bite));
     $filter = '~^(' . implode('|', array_map(static fn (string $test): string => preg_quote($test, '~'), $bite)) . ')( |$|#|@)~';
     $seconds = array_sum(array_map(static fn (string $test): float => $record['took'][$test], $bite));
     $process = $phpunit(

@@ -178,8 +178,8 @@ final readonly class TuttiResource
         $differs = [...$stretch->slursDiffer, ...$stretch->directionsDiffer];
         // A quarrel is drawn where it is; what is shared in peace, over its whole length.
         [$from, $to] = $differs === [] ? [0, count($stretch->pairs) - 1] : [min($differs), max($differs)];
-        $first = $plan->part->part->notes[$positions[$stretch->pairs[$from][0]]];
-        $last = $plan->part->part->notes[$positions[$stretch->pairs[$to][0]]];
+        $first = $plan->part->part->notes[$positions[$stretch->pairs[$from]->one]];
+        $last = $plan->part->part->notes[$positions[$stretch->pairs[$to]->one]];
         $flag = $stretch->agrees() ? null : $comparison->flag($stretch);
 
         return [

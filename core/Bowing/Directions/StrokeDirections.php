@@ -138,11 +138,12 @@ final class StrokeDirections
         }
         $direction = $this->starts[$index];
         foreach ($stroke->events as $played) {
-            foreach ($this->inner->refused($played, $direction) as [$mark, $goes]) {
+            foreach ($this->inner->refused($played, $direction) as $refused) {
+                $goes = $refused->goes->value;
                 $this->problems[] = new DirectionProblem(
                     $index,
-                    $mark,
-                    "The mark asks for a change to {$goes->value} inside this note, but the bow already goes {$goes->value}",
+                    $refused->mark,
+                    "The mark asks for a change to {$goes} inside this note, but the bow already goes {$goes}",
                 );
             }
             $direction = $this->inner->leaving($played, $direction);

@@ -53,7 +53,7 @@ final readonly class InnerChanges
 
     /**
      * @param Direction $entering how the bow goes when the event begins
-     * @return list<array{Mark, Direction}> changes that ask for the direction the bow already has, and that direction
+     * @return list<RefusedChange>
      */
     public function refused(PlayedEvent $played, Direction $entering): array
     {
@@ -62,7 +62,7 @@ final readonly class InnerChanges
             if (self::turns($mark, $played, $entering)) {
                 $entering = $entering->opposite();
             } else {
-                $refused[] = [$mark, $entering];
+                $refused[] = new RefusedChange($mark, $entering);
             }
         }
 

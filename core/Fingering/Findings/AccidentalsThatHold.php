@@ -21,7 +21,7 @@ final readonly class AccidentalsThatHold
     {
     }
 
-    /** @return list<array{int, string}> note and sentence, in score order, one for each letter and measure */
+    /** @return list<HeldAccidental> in score order, one for each letter and measure */
     public function all(): array
     {
         $found = [];
@@ -64,7 +64,7 @@ final readonly class AccidentalsThatHold
             }
             if ($text !== null && !isset($told[$key])) {
                 $told[$key] = true;
-                $found[] = [$position, $text];
+                $found[] = new HeldAccidental($position, $text);
             }
             if ($pitch->alteration !== $inKey) {
                 $altered[$place] = [

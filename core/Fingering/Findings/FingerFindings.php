@@ -106,10 +106,11 @@ final class FingerFindings
                 $since,
             ), $path->eventAt($to));
         }
-        foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as [$note, $text]) {
-            $id = $this->part->notes[$note]->id;
+        foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as $held) {
+            $id = $this->part->notes[$held->note]->id;
             if (!isset($this->reminded[$id])) {
-                $this->at(FlagCode::AccidentalHolds, $text, $note, [new Remedy('Print it once more, in parentheses', ["{$id} courtesy"])]);
+                $once = new Remedy('Print it once more, in parentheses', ["{$id} courtesy"]);
+                $this->at(FlagCode::AccidentalHolds, $held->text, $held->note, [$once]);
             }
         }
 

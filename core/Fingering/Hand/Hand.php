@@ -114,10 +114,10 @@ final readonly class Hand
         return $this->kind === 'bass';
     }
 
-    /** @return array{int, int} lowest and highest frame of the profile */
-    public function reach(): array
+    /** The frames of the profile. */
+    public function reach(): FrameRange
     {
-        return self::REACH[$this->kind][$this->profile->value];
+        return new FrameRange(...self::REACH[$this->kind][$this->profile->value]);
     }
 
     /**
@@ -147,14 +147,14 @@ final readonly class Hand
      */
     public function fingersAt(int $semitones, bool $keyAsks): array
     {
-        [$lowest, $highest] = $this->reach();
+        $reach = $this->reach();
         $found = [];
         foreach ($this->shapes($semitones) as [$finger, $offset, $shape]) {
             $frame = $semitones - $offset;
             if ($this->kind === 'cello' && ($frame >= self::HIGH_CELLO) !== $this->isHighShape($finger, $offset, $shape, $frame)) {
                 continue;
             }
-            if ($frame >= $lowest && $frame <= $highest && $this->knows($finger, $shape, $frame, $keyAsks)) {
+            if ($reach->holds($frame) && $this->knows($finger, $shape, $frame, $keyAsks)) {
                 $found[] = new FingerPlace($finger, $frame, $shape);
             }
         }

@@ -42,20 +42,20 @@ final readonly class RepeatJumps
         FingerSettings $settings,
     ): self {
         $jumps = [];
-        $stretches = $roadmap->stretches();
-        foreach ($stretches as $index => [$begin, $end]) {
-            $next = $stretches[$index + 1] ?? null;
+        $runs = $roadmap->runs();
+        foreach ($runs as $index => $run) {
+            $next = $runs[$index + 1] ?? null;
             if ($next === null) {
                 break;
             }
-            $from = $path->lastIn($begin, $end);
-            $to = $path->firstIn(...$next);
+            $from = $path->lastIn($run->from, $run->to);
+            $to = $path->firstIn($next->from, $next->to);
             if ($from === null || $to === null) {
                 continue;
             }
             $last = $path->eventAt($from);
-            $barline = $score->measures[$end]->end()->toFloat();
-            $after = $tempo->secondsBetween($score->measures[$next[0]]->onset->toFloat(), $path->eventAt($to)->onset);
+            $barline = $score->measures[$run->to]->end()->toFloat();
+            $after = $tempo->secondsBetween($score->measures[$next->from]->onset->toFloat(), $path->eventAt($to)->onset);
             $jumps["{$from} {$to}"] = new Jump(
                 $from,
                 $to,

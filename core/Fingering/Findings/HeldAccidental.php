@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Fingering\Findings;
+
+/** A note that is easily misread, since an accidental before it still holds, or holds no longer. */
+final readonly class HeldAccidental
+{
+    /** @param int $note its position in the part */
+    public function __construct(public int $note, public string $text)
+    {
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Bowing;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Passage;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+
+/** Notes too long for one bow: together, or partners at different places. */
+final class LongNotesTest extends TestCase
+{
+    private const LONG = 'D4w~ | D4h E4h | F4w';
+
+    public function testTogetherEveryoneChangesAtOnePlace(): void
+    {
+        $flag = $this->runOut(Passage::of('4/4', self::LONG)->at(72)->loud('ff'));
+
+        self::assertStringStartsWith('Everyone changes to up at', $flag->ways[0]->text);
+    }
+
+    public function testStaggeredPartnersChangeApartAndBothAreRid(): void
+    {
+        $flag = $this->runOut(Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered());
+        $lines = $flag->ways[0]->lines;
+
+        self::assertCount(2, $lines);
+        self::assertStringEndsWith('@outside', $lines[0]);
+        self::assertStringEndsWith('@inside', $lines[1]);
+        $mended = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->marked(implode("\n", $lines));
+        self::assertSame([], $mended->flags());
+    }
+
+    public function testPartnersArriveTogetherAndThePageShowsBothChanges(): void
+    {
+        $marks = "1.3 change up @outside\n1.4 change up @inside";
+        foreach (['outside', 'inside', 'stand 2'] as $chair) {
+            $plan = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->marked($marks)->chair($chair)->plan();
+            $changes = array_column($plan->bow->at($plan->part->notes[0]->id)->changes ?? [], 'for');
+            $changes = array_column($changes, 'value');
+            self::assertSame(['outside', 'inside'], $changes, "for {$chair}: in the order of the beats");
+            $next = $plan->bow->at($plan->part->notes[2]->id)->direction ?? null;
+            self::assertSame($chair === 'stand 2' ? 'up' : 'down', $next?->value, $chair);
+        }
+    }
+
+    public function testPartnersWhoWouldArriveApartAreTold(): void
+    {
+        $passage = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered();
+        $flags = $passage->marked("1.2 change up @outside\n1.4 change up @inside\n2.1 change down @inside")->plan()->flags;
+        $texts = array_map(static fn (Flag $flag): string => $flag->text, $flags);
+
+        self::assertContains('Partners part here: the outside players change 1 times in this note and the inside 2, so they'
+            . ' arrive at the next one in different directions.', $texts);
+    }
+
+    public function testAnInsidePlayersLastSegmentMustFitToo(): void
+    {
+        $passage = Passage::of('4/4', 'D4w~ | D4w~ | D4h E4h')->at(72)->loud('ff')->staggered();
+        $flags = $passage->marked("2.1 change up @outside\n1.2 change up @inside")->plan()->flags;
+        $texts = array_map(static fn (Flag $flag): string => $flag->text, $flags);
+
+        self::assertNotSame([], preg_grep('~^Inside players: The bow runs out~', $texts));
+    }
+
+    private function runOut(Passage $passage): Flag
+    {
+        foreach ($passage->plan()->flags as $flag) {
+            if ($flag->code === FlagCode::BowRunsOut) {
+                return $flag;
+            }
+        }
+        self::fail('Nothing runs out.');
+    }
+}

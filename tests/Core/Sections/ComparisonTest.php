@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Sections;
+
+use PHPUnit\Framework\TestCase;
+use Tests\Support\TwoParts;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Sections\Comparison;
+
+final class ComparisonTest extends TestCase
+{
+    public function testTheLongestStretchesOfOneRhythmAreFoundWhateverThePitch(): void
+    {
+        $stretches = $this->compare('D4q E4q F4h | G4q A4q B4h | C5w', 'B4q A4q G4h | F4q E4q D4h | C4h C4h')->stretches();
+
+        self::assertCount(1, $stretches);
+        self::assertCount(6, $stretches[0]->pairs);
+        self::assertSame([0, 1], [$stretches[0]->fromMeasure, $stretches[0]->toMeasure]);
+        self::assertTrue($stretches[0]->agrees());
+    }
+
+    public function testAnotherLengthOrATieBreaksAStretch(): void
+    {
+        self::assertSame([], $this->compare('D4q E4q F4h | G4w', 'D4q E4q F4q rq | G4w')->stretches());
+        self::assertSame([], $this->compare('D4q E4q F4h~ | F4w', 'D4q E4q F4h | F4w')->stretches());
+    }
+
+    public function testSlursThatDifferAreToldOnceForTheStretch(): void
+    {
+        $flags = $this->compare('(D4q E4q) (F4q G4q) | A4q G4q F4h', '(D4q E4q) F4q G4q | A4q G4q F4h')->flags();
+
+        self::assertCount(1, $flags);
+        self::assertSame('Violin I slurs what Violin II separates, m. 1.', $flags[0]->text);
+    }
+
+    public function testOppositeDirectionsComeWithMarksThatMakeThemAgree(): void
+    {
+        $music = ['D4q E4q F4h | G4q A4q B4q G4q | A4w', 'rw | D4q E4q F4q D4q | C4w'];
+        $flag = $this->compare(...$music)->flags()[0];
+        self::assertSame('Violin I and Violin II share a rhythm and bow it in opposite directions, mm. 2–3.', $flag->text);
+        self::assertCount(2, $flag->ways);
+        foreach ($flag->ways as $way) {
+            self::assertSame([], $this->compare($music[0], $music[1], implode("\n", $way->lines))->flags(), $way->text);
+        }
+    }
+
+    public function testEitherPartsSlursCanBeLaidOnTheOther(): void
+    {
+        $pairs = [
+            ['(D4q E4q) (F4q G4q) | A4q G4q F4h', '(D4q E4q) F4q G4q | A4q G4q F4h'],
+            ['(D4q E4q F4q G4q) | A4q G4q F4h', '(D4q E4q) (F4q G4q) | A4q G4q F4h'],
+            ['D4q (E4q F4q) G4q | (A4q G4q) F4h', '(D4q E4q) F4q G4q | A4q (G4q F4h)'],
+        ];
+        foreach ($pairs as $music) {
+            $flag = $this->compare(...$music)->flags()[0];
+            self::assertCount(2, $flag->ways, $music[0]);
+            foreach ($flag->ways as $way) {
+                self::assertSame([], $this->compare($music[0], $music[1], implode("\n", $way->lines))->flags(), $way->text);
+            }
+        }
+    }
+
+    public function testAgreementRaisesNothing(): void
+    {
+        self::assertSame([], $this->compare('(D4q E4q) F4h | G4q A4q B4h', '(B4q A4q) G4h | F4q E4q D4h')->flags());
+    }
+
+    public function testTheSameLineIsFingeredAlikeInBothParts(): void
+    {
+        $line = 'D5q E5q F#5q A4q | B4q C#5q D5h';
+        self::assertSame([], $this->compare($line, $line)->flags());
+    }
+
+    public function testTheSameLineInTwoHandsIsToldOnceWithBothWaysToAgree(): void
+    {
+        $line = 'D5q E5q F#5q A4q | B4q C#5q D5h';
+        $marks = "part Violin I
+1.2 4, on A";
+        $flags = $this->compare($line, $line, $marks)->flags();
+
+        self::assertCount(1, $flags);
+        self::assertSame(
+            'Violin I and Violin II play the same line and finger it in two ways, from 1.2 on: 4 on A and 0 on E.',
+            $flags[0]->text,
+        );
+        self::assertSame(
+            ['Violin I as Violin II: the same fingers', 'Violin II as Violin I: the same fingers'],
+            array_reverse(array_column($flags[0]->ways, 'text')),
+        );
+        foreach ($flags[0]->ways as $way) {
+            $lines = implode("
+", $way->lines);
+            // A line of the same note and slot takes the place of the mark that stood there.
+            $both = str_starts_with($lines, 'part Violin II') ? "{$marks}
+{$lines}" : $lines;
+            self::assertSame([], $this->compare($line, $line, $both)->flags(), $way->text);
+        }
+    }
+
+    public function testAnotherLineMayBeFingeredAsItLikes(): void
+    {
+        $flags = $this->compare('D5q E5q F#5q A4q | B4q C#5q D5h', 'D4q E4q F#4q A4q | G4q A4q F#4h', "part Violin I
+1.2 4, on A")->flags();
+
+        self::assertSame([], $flags);
+    }
+
+    private function compare(string $one, string $other, string $marks = ''): Comparison
+    {
+        $score = (new ScoreReader())->read(TwoParts::musicXml($one, $other));
+        $reading = (new PencilLinesReader($score, $score->parts))->read($marks);
+        self::assertSame([], $reading->errors);
+        $books = [];
+        foreach ($score->parts as $part) {
+            $books[$part->id] = MarkBook::of($reading->marks[$part->id] ?? [], $part);
+        }
+
+        return new Comparison($score, (new Planner())->plan($score, $books)->parts);
+    }
+}

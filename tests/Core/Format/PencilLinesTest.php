@@ -13,6 +13,7 @@ use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Format\PencilLines\Reading;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkKinds;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
@@ -32,6 +33,20 @@ final class PencilLinesTest extends TestCase
         $score = self::score();
 
         return (new PencilLinesReader($score, $score->parts))->read($lines);
+    }
+
+    public function testThePageAboutTheNotationShowsEveryMark(): void
+    {
+        $page = (string) file_get_contents(dirname(__DIR__, 3) . '/docs/pencil-lines.md');
+        $table = substr($page, (int) strpos($page, '## Marks'));
+        // Places and words are examples: what stands for a mark is how it begins.
+        $missing = array_filter(
+            array_diff(MarkKinds::examples(), ['"to the tip"']),
+            static fn (string $example): bool => !str_contains($table, "`{$example}`"),
+        );
+
+        self::assertSame([], array_values($missing));
+        self::assertStringContainsString('| `"words"` |', $table);
     }
 
     /** @return iterable<string, array{string}> every form the notation has */

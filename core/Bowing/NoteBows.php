@@ -81,16 +81,16 @@ final readonly class NoteBows
     private function notehead(NoteBow $bow, Event $event, int $order): NoteBow
     {
         return $event->graceBefore === [] && $order < count($event->notes)
-            ? $this->copy($bow, $bow->join, $bow->isHead)
+            ? $this->copy($bow, $bow->connection, $bow->isHead)
             : $this->copy($bow, BowConnection::Slur, false);
     }
 
-    private function copy(NoteBow $bow, BowConnection $join, bool $isHead): NoteBow
+    private function copy(NoteBow $bow, BowConnection $connection, bool $isHead): NoteBow
     {
         return new NoteBow(
             $bow->stroke,
             $bow->direction,
-            $join,
+            $connection,
             $bow->origin,
             $bow->why,
             $isHead,

@@ -87,7 +87,7 @@ final readonly class FingerPlanner
     }
 
     /**
-     * The moments a hand can take, chords too wide for it by their top note, with what it can do at each.
+     * The events a hand can take, chords too wide for it by their top note, with what it can do at each.
      *
      * @param list<HandEvent> $events
      * @return array{list<HandEvent>, list<StateOptions>}

@@ -18,6 +18,7 @@ final class InstrumentNames
         . '|flute|fl[öo]te|recorder|voice|vocal|choir|chor\b|singer|horn|oboe|bassoon|fagott|trumpet|synth|piano|gamba'
         . '|tenor|soprano|bass voice|alto voice|percussion~u';
 
+    /** Words by which parts of string orchestras are called in several languages. */
     private const NAMES = [
         // Cello before violin and bass: "violoncello" holds "violon", and older names call it bass violin.
         [Instrument::Cello, '~cell[oi]|violoncel|violonchel|^vc\b|^vlc\b|^vcl\b|^vcs\b~u'],
@@ -27,6 +28,7 @@ final class InstrumentNames
         [Instrument::Violin, '~viol[ií]n|viol[oó]n(?!c)|geige|viool|fiol|^vlns?\b|^vns?\b|^vl\b|^v\.? ?(i+|\d)\b|fiddle~u'],
     ];
 
+    /** Source: the sound ids of MusicXML 4.0. */
     private const SOUNDS = [
         'strings.violin' => Instrument::Violin,
         'strings.viola' => Instrument::Viola,

@@ -184,7 +184,7 @@ final readonly class MarkedScoreJson
             ];
         }
 
-        $json['join'] = $bow->join->value;
+        $json['join'] = $bow->connection->value;
         $json['origin'] = $bow->origin->value;
         $json['why'] = $bow->why;
         if ($bow->advice !== '') {

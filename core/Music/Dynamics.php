@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace UprightPencil\Music;
 
 /**
- * How loud a part is at every moment, on the scale 0 (pp) to 5 (ff), with wedges between.
+ * How loud a part is at every time, on the scale 0 (pp) to 5 (ff), with wedges between.
  */
 final readonly class Dynamics
 {
+    /** Level by what is printed; of a fp the piano that stays, of a pf the forte. */
     private const LEVELS = [
         'ppp' => 0.0, 'pppp' => 0.0, 'pp' => 0.0, 'p' => 1.0, 'mp' => 2.0, 'mf' => 3.0, 'f' => 4.0, 'ff' => 5.0,
         'fff' => 5.0, 'ffff' => 5.0, 'fp' => 1.0, 'sfp' => 1.0, 'sfpp' => 0.0, 'pf' => 4.0,
     ];
 
+    /** What is printed, by level. */
     private const NAMES = ['pp', 'p', 'mp', 'mf', 'f', 'ff'];
 
     /** Without any dynamic printed. */

@@ -7,6 +7,7 @@ namespace UprightPencil\Music;
 /** A written note value: a quarter, a dotted half … */
 final readonly class NoteValue
 {
+    /** Length in quarter notes. Source: MusicXML 4.0, note-type-value. */
     private const TYPES = [
         'breve' => [8, 1], 'whole' => [4, 1], 'half' => [2, 1], 'quarter' => [1, 1],
         'eighth' => [1, 2], '16th' => [1, 4], '32nd' => [1, 8], '64th' => [1, 16],

@@ -9,6 +9,7 @@ use UprightPencil\Music\Exception\MusicException;
 /** A written pitch: letter, alteration in semitones, octave (C4 is the middle C of the staff). */
 final readonly class Pitch implements \Stringable
 {
+    /** Semitones above C. */
     private const SEMITONES = ['C' => 0, 'D' => 2, 'E' => 4, 'F' => 5, 'G' => 7, 'A' => 9, 'B' => 11];
 
     /** What is asked of a pitch thousands of times is worked out once for each of the few there are. */

@@ -27,7 +27,7 @@ use UprightPencil\Review\MeasureLengths;
 use UprightPencil\Review\PartLengths;
 use UprightPencil\Roadmap\Roadmap;
 
-/** The one corridor: score and marks in, plan out. Every door of the application goes through here. */
+/** Score and marks in, plan out. Everything that shows bows or fingers asks here. */
 final readonly class Planner
 {
     /** @param bool|string $explains true: every finger tells its reasons and runners-up; false: none; or the id of the note that does */

@@ -77,15 +77,15 @@ final readonly class BowPrinting
             $printed = self::printedSign($part, $event);
             $sign = $bow !== null && isset($isSign[$index]) ? $bow->direction : null;
             $goesOn = $bow === null || ($bow->changes === []
-                && in_array($bow->join, [BowConnection::Change, BowConnection::Slur, BowConnection::Tie], true));
+                && in_array($bow->connection, [BowConnection::Change, BowConnection::Slur, BowConnection::Tie], true));
             $hasMark = isset($slurs['added'][$id]) || isset($slurs['taken'][$id]) || isset($words[$id]) || isset($choices[$id]);
             if ($goesOn && !$hasMark && $sign === null && $printed === null) {
                 continue;
             }
             $before = $index > 0 ? self::lastOf($part, $line->events[$index - 1]) : null;
-            $isHook = $bow !== null && $bow->isHead && $bow->join === BowConnection::Hook && !$bow->isShownBySlur
+            $isHook = $bow !== null && $bow->isHead && $bow->connection === BowConnection::Hook && !$bow->isShownBySlur
                 && !self::isOpen($choices[$id] ?? []);
-            $hasComma = $bow !== null && $bow->isHead && in_array($bow->join, [BowConnection::Retake, BowConnection::Lift], true);
+            $hasComma = $bow !== null && $bow->isHead && in_array($bow->connection, [BowConnection::Retake, BowConnection::Lift], true);
             $meter = $measures[$event->measure]->meter;
             $changes = [];
             foreach ($bow->changes ?? [] as $change) {
@@ -98,7 +98,7 @@ final readonly class BowPrinting
                 $isHook ? $before : null,
                 $isHook,
                 $hasComma ? $before : null,
-                $bow?->join === BowConnection::Lift,
+                $bow?->connection === BowConnection::Lift,
                 $slurs['added'][$id] ?? [],
                 $slurs['taken'][$id] ?? [],
                 $words[$id] ?? [],
@@ -131,11 +131,11 @@ final readonly class BowPrinting
                 $isFirst = $event->measure !== $measureDone;
                 $afterRest = $before === null || $before->end()->isLessThan($event->onset);
                 $isFixed = $bow->origin !== Origin::WorkedOut;
-                $isShown = $isFirst || $isFixed || ($bow->join !== BowConnection::Change && !$bow->isShownBySlur) || $afterRest;
+                $isShown = $isFirst || $isFixed || ($bow->connection !== BowConnection::Change && !$bow->isShownBySlur) || $afterRest;
                 if ($isShown) {
                     $signs[$index] = true;
                 }
-                if ($bow->join === BowConnection::Hook && !$bow->isShownBySlur && $lastHead !== null) {
+                if ($bow->connection === BowConnection::Hook && !$bow->isShownBySlur && $lastHead !== null) {
                     $signs[$lastHead] = true;
                 }
                 $lastHead = $index;

@@ -230,7 +230,7 @@ final class Comparison
             if (($given !== null && $given->isShownBySlur) || ($taken !== null && $taken->isShownBySlur)) {
                 return null;
             }
-            $takerSlurs = $takerSlurs || ($taken !== null && $taken->join === BowConnection::Slur);
+            $takerSlurs = $takerSlurs || ($taken !== null && $taken->connection === BowConnection::Slur);
             if ($at > $from && $given !== null && self::isSlurred($given)) {
                 $start ??= $at - 1;
             } elseif ($start !== null) {
@@ -264,7 +264,7 @@ final class Comparison
 
     private static function isSlurred(NoteBow $bow): bool
     {
-        return $bow->join === BowConnection::Slur || ($bow->join === BowConnection::Hook && $bow->isShownBySlur);
+        return $bow->connection === BowConnection::Slur || ($bow->connection === BowConnection::Hook && $bow->isShownBySlur);
     }
 
     private function ties(PartPlan $plan, Event $event): bool

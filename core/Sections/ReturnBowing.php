@@ -31,7 +31,7 @@ final readonly class ReturnBowing
             [$was, $is] = [$this->plan->at($pair->one), $this->plan->at($pair->other)];
             // How the first stroke is reached belongs to what stands before it.
             $isReachedAlike = $was?->isHead === $is?->isHead
-                && ($index === 0 || $was?->join->repeatsDirection() === $is?->join->repeatsDirection());
+                && ($index === 0 || $was?->connection->repeatsDirection() === $is?->connection->repeatsDirection());
             if ($was === null || $is === null || ($isReachedAlike && $was->direction === $is->direction)) {
                 continue;
             }
@@ -82,6 +82,6 @@ final readonly class ReturnBowing
 
     private static function reached(NoteBow $bow): string
     {
-        return $bow->join->repeatsDirection() ? "{$bow->direction->value} again" : 'turning';
+        return $bow->connection->repeatsDirection() ? "{$bow->direction->value} again" : 'turning';
     }
 }

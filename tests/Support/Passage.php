@@ -255,7 +255,7 @@ final class Passage
             if ($bow === null) {
                 $words[] = '-';
             } elseif ($bow->isHead && !$note->inChord) {
-                $join = in_array($bow->join->value, ['hook', 'retake', 'lift'], true) ? $bow->join->value . ' ' : '';
+                $join = in_array($bow->connection->value, ['hook', 'retake', 'lift'], true) ? $bow->connection->value . ' ' : '';
                 $words[] = $join . $bow->direction->value[0];
             }
         }

@@ -131,7 +131,7 @@ final readonly class TuttiResource
             $last = count($strokes) - 1;
             if ($bow !== null && !$bow->isHead && $last >= 0 && $strokes[$last]['direction'] !== null) {
                 $strokes[$last]['end'] = $end;
-                if ($bow->join->value !== 'tie') {
+                if ($bow->connection->value !== 'tie') {
                     $strokes[$last]['ticks'][] = $onset;
                 }
                 continue;
@@ -140,7 +140,7 @@ final readonly class TuttiResource
                 'onset' => $onset,
                 'end' => $end,
                 'direction' => $bow?->direction->value,
-                'join' => $bow?->join->value,
+                'join' => $bow?->connection->value,
                 'voice' => $note->voice,
                 'ticks' => [],
             ];

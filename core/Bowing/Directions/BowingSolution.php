@@ -44,8 +44,8 @@ final readonly class BowingSolution
         BowSettings $settings,
     ): self {
         $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $settings);
-        $precedents = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
-        $solver = new PhraseSolver($strokes, $constraints, $candidates, $precedents, $settings);
+        $figures = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
+        $solver = new PhraseSolver($strokes, $constraints, $candidates, $figures, $settings);
         $decisions = $solver->decide();
         $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
 
@@ -61,12 +61,14 @@ final readonly class BowingSolution
     {
         $event = $this->strokes[$candidate->stroke]->head()->event;
         if (!$this->solver->hasGoals()) {
-            $decisions = $this->decisions->with($event, $candidate->join, '', $pass);
+            $decisions = $this->decisions->with($event, $candidate->connection, '', $pass);
 
             return StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
         }
 
-        return $this->marked($event, $candidate->join === BowConnection::Retake ? new Retake() : new Hook(), $pass === 0 ? null : $pass);
+        $kind = $candidate->connection === BowConnection::Retake ? new Retake() : new Hook();
+
+        return $this->marked($event, $kind, $pass === 0 ? null : $pass);
     }
 
     /**

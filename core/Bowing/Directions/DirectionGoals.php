@@ -86,13 +86,13 @@ final readonly class DirectionGoals
         return isset($this->goals[$stroke]);
     }
 
-    /** What is wished at a stroke, in words that follow "so that". */
+    /** What a stroke should meet, in words that follow "so that". */
     public function words(int $stroke): string
     {
         return isset($this->goals[$stroke]) ? $this->goals[$stroke]->words : '';
     }
 
-    /** @return list<int> strokes something is wished of, in order */
+    /** @return list<int> strokes that should meet something, in order */
     public function strokes(): array
     {
         $strokes = array_keys($this->goals);

@@ -16,7 +16,7 @@ use UprightPencil\Path\Moves;
 
 /**
  * The cheapest way for the bow through a phrase: each stroke down or up, turning for nothing, going the same way again for the
- * price of a hook or a retake, and paying where a wish is not met. All wishes of the phrase are weighed together.
+ * price of a hook or a retake, and paying where a goal is not met. All goals of the phrase are weighed together.
  */
 final readonly class DirectionPath implements Moves
 {
@@ -49,7 +49,7 @@ final readonly class DirectionPath implements Moves
      * @param list<Stroke> $strokes all of a line
      * @param int $first the first stroke of the phrase
      * @param int $last the last one
-     * @param Direction|null $entering how the first stroke goes where that is settled; null where it starts afresh
+     * @param Direction|null $entering how the first stroke goes where that is settled; null where it starts anew
      * @param DirectionGoals $goals what the phrase is to meet
      * @param array<int, RepeatCandidate|null> $turns the cheapest way to go the same way again, by stroke; null where there is none
      * @return list<RepeatCandidate> where the bow goes the same way again though nothing is marked there

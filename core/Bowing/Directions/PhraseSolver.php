@@ -11,7 +11,7 @@ use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 
 /**
- * Decides hooks and retakes: phrase by phrase, from one fresh start to the next, all wishes of a phrase weighed together. A figure
+ * Decides hooks and retakes: phrase by phrase, from one fresh start to the next, all goals of a phrase weighed together. A figure
  * that comes again gets the answer it had before.
  */
 final readonly class PhraseSolver
@@ -26,7 +26,7 @@ final readonly class PhraseSolver
         private array $strokes,
         private BowConstraints $constraints,
         private RepeatCandidates $candidates,
-        private RepeatedFigures $precedents,
+        private RepeatedFigures $figures,
         private BowSettings $settings,
     ) {
         $this->goals = DirectionGoals::of($strokes, $constraints, $settings);
@@ -41,8 +41,8 @@ final readonly class PhraseSolver
     public function decide(): Decisions
     {
         $decisions = new Decisions();
-        $wished = $this->goals->strokes();
-        if ($wished === []) {
+        $targets = $this->goals->strokes();
+        if ($targets === []) {
             return $decisions;
         }
         $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
@@ -51,8 +51,8 @@ final readonly class PhraseSolver
         $next = 0;
         foreach ($this->phrases($directions) as [$first, $last]) {
             $here = [];
-            while (isset($wished[$next]) && $wished[$next] <= $last) {
-                $here[] = $wished[$next++];
+            while (isset($targets[$next]) && $targets[$next] <= $last) {
+                $here[] = $targets[$next++];
             }
             $isFresh = $directions->startsAfresh($first);
             $start = $isFresh ? $starts->leadsTo($first) : null;
@@ -68,7 +68,7 @@ final readonly class PhraseSolver
             foreach ($this->turns($first, $last, $isFresh ? null : $directions->starts[$first - 1], $goals, $here) as $target => $turn) {
                 $decisions->add(
                     $this->strokes[$turn->stroke]->head()->event,
-                    $turn->join,
+                    $turn->connection,
                     self::why($turn, "so that {$this->goals->words($target)}"),
                 );
                 $isOld = true;
@@ -107,31 +107,31 @@ final readonly class PhraseSolver
     /**
      * Where the bow of a phrase goes the same way again.
      *
-     * @param Direction|null $before how the stroke before the phrase goes; null where the phrase starts afresh
-     * @param non-empty-list<int> $wished strokes of the phrase something is wished of
+     * @param Direction|null $before how the stroke before the phrase goes; null where the phrase starts anew
+     * @param non-empty-list<int> $targets strokes of the phrase that have a goal
      * @return array<int, RepeatCandidate> by the stroke it is done for
      */
-    private function turns(int $first, int $last, ?Direction $before, DirectionGoals $goals, array $wished): array
+    private function turns(int $first, int $last, ?Direction $before, DirectionGoals $goals, array $targets): array
     {
         $possible = [];
-        $next = count($wished) - 1;
-        for ($index = $wished[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
-            $next -= $next > 0 && $wished[$next - 1] >= $index ? 1 : 0;
-            $possible[$index] = $this->candidates->at($index, $wished[$next])[0] ?? null;
+        $next = count($targets) - 1;
+        for ($index = $targets[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
+            $next -= $next > 0 && $targets[$next - 1] >= $index ? 1 : 0;
+            $possible[$index] = $this->candidates->at($index, $targets[$next])[0] ?? null;
         }
         $from = $before === null ? $first : $first - 1;
         $turns = [];
         $next = 0;
         $solved = DirectionPath::through($this->strokes, $from, $last, $before, $this->constraints, $goals, $possible, $this->settings);
         foreach ($solved as $turn) {
-            while ($wished[$next] < $turn->stroke && isset($wished[$next + 1])) {
+            while ($targets[$next] < $turn->stroke && isset($targets[$next + 1])) {
                 $next++;
             }
-            $target = $wished[$next];
-            // Between the wish before, or what is fixed since, and this one the turn may stand anywhere.
-            $kept = $this->lastFixedBetween($wished[$next - 1] ?? $from, $turn->stroke);
-            $turn = $this->precedents->again($this->candidates->between($kept, $target), $target) ?? $turn;
-            $this->precedents->remember($turn, $target);
+            $target = $targets[$next];
+            // Between the goal before, or what is fixed since, and this one the turn may stand anywhere.
+            $kept = $this->lastFixedBetween($targets[$next - 1] ?? $from, $turn->stroke);
+            $turn = $this->figures->again($this->candidates->between($kept, $target), $target) ?? $turn;
+            $this->figures->remember($turn, $target);
             $turns[$target] = $turn;
         }
 
@@ -177,7 +177,7 @@ final readonly class PhraseSolver
 
     private static function why(RepeatCandidate $candidate, string $so): string
     {
-        $what = $candidate->join === BowConnection::Retake ? 'retaken' : 'hooked';
+        $what = $candidate->connection === BowConnection::Retake ? 'retaken' : 'hooked';
 
         $but = str_starts_with($candidate->why, 'but ') ? ', ' : ': ';
 

@@ -16,7 +16,7 @@ final readonly class RepeatCandidate
      */
     public function __construct(
         public int $stroke,
-        public BowConnection $join,
+        public BowConnection $connection,
         public float $price,
         public string $why,
     ) {
@@ -25,6 +25,6 @@ final readonly class RepeatCandidate
     /** The same, with one more reason before the others. */
     public function as(string $reason): self
     {
-        return new self($this->stroke, $this->join, $this->price, $this->why === '' ? $reason : "{$reason}, {$this->why}");
+        return new self($this->stroke, $this->connection, $this->price, $this->why === '' ? $reason : "{$reason}, {$this->why}");
     }
 }

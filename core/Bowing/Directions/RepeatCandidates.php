@@ -53,7 +53,7 @@ final readonly class RepeatCandidates
     /**
      * The ways for one stroke to go as the one before, for the sake of a later one.
      *
-     * @return list<RepeatCandidate> cheapest first; empty where it starts afresh or how it joins is printed or marked
+     * @return list<RepeatCandidate> cheapest first; empty where the stroke starts anew, or where its connection is printed or marked
      */
     public function at(int $index, int $upTo): array
     {
@@ -88,7 +88,7 @@ final readonly class RepeatCandidates
 
     private static function cheaper(RepeatCandidate $a, RepeatCandidate $b): int
     {
-        return [$a->price, -$a->stroke, $a->join->value] <=> [$b->price, -$b->stroke, $b->join->value];
+        return [$a->price, -$a->stroke, $a->connection->value] <=> [$b->price, -$b->stroke, $b->connection->value];
     }
 
     /** @return array{float, string} */

@@ -59,7 +59,7 @@ final class RepeatedFigures
 
     private function figure(RepeatCandidate $answer, int $stroke): string
     {
-        $shape = $answer->join->value;
+        $shape = $answer->connection->value;
         $step = null;
         for ($index = max(0, $answer->stroke - 1); $index <= $stroke; $index++) {
             $shape .= $index < $answer->stroke ? '' : "|{$this->strokes[$index]->gap}";

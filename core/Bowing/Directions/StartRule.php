@@ -90,7 +90,7 @@ final readonly class StartRule
                 return null;
             }
             if ($at > $index && $stroke->freshStart !== null) {
-                // What follows starts afresh: lead up to it as to a downbeat.
+                // What follows starts anew: lead up to it as to a downbeat.
                 return new StartTarget($at, Direction::Down, false);
             }
             $fixed = $this->constraints->direction($stroke->head()->event, $stroke->head()->pass)

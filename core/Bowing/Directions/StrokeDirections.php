@@ -50,7 +50,7 @@ final class StrokeDirections
     private readonly StartRule $startRule;
     private readonly InnerChanges $inner;
 
-    /** @var array<int, true> strokes whose direction repeats only because a fact asks for it */
+    /** @var array<int, true> strokes whose direction repeats only because a mark or a printed sign asks for it */
     private array $forced = [];
 
     /** @param list<Stroke> $strokes */
@@ -86,7 +86,7 @@ final class StrokeDirections
     }
 
     /**
-     * Rests in which the bow is set anew without turning: known once the travel is planned.
+     * Rests in which the bow is set anew without turning: known once the bow is distributed.
      *
      * @param list<int> $strokes
      */
@@ -169,14 +169,14 @@ final class StrokeDirections
         $this->starts[] = $direction;
         $this->origins[] = self::origin($fixed);
         $this->whys[] = $why;
-        $join = BowConnection::Start;
+        $connection = BowConnection::Start;
         if ($freshStart === null) {
-            $join = $this->ends[$index - 1] === $direction ? BowConnection::Retake : BowConnection::Change;
+            $connection = $this->ends[$index - 1] === $direction ? BowConnection::Retake : BowConnection::Change;
         }
-        if ($join === BowConnection::Retake && $fixed === null) {
+        if ($connection === BowConnection::Retake && $fixed === null) {
             $this->whys[$index] = 'retaken in the rest, there is time: ' . $this->startRule->at($index)->why;
         }
-        $this->connections[] = $join;
+        $this->connections[] = $connection;
         $mark = $this->markedConnection($index);
         if ($mark !== null) {
             $sentence = "“{$mark->kind()->words()}” stands at the first stroke: there is none before it to join";
@@ -190,20 +190,20 @@ final class StrokeDirections
         $before = $this->ends[$index - 1];
         $mark = $this->markedConnection($index);
         $decision = $this->decisions->at($stroke->head()->event, $stroke->head()->pass);
-        [$join, $why, $origin] = match (true) {
+        [$connection, $why, $origin] = match (true) {
             $mark !== null => [BowConnection::of($mark), 'marked so', Origin::Mark],
             $decision !== null => [$decision->connection, $decision->why, Origin::WorkedOut],
             $stroke->link === SlurLink::Hook
                 => [BowConnection::Hook, 'one bow for the slur, the notes stopped apart', Origin::WorkedOut],
             default => [BowConnection::Change, self::ALTERNATES[$before->value], Origin::WorkedOut],
         };
-        $direction = $join->repeatsDirection() ? $before : $before->opposite();
+        $direction = $connection->repeatsDirection() ? $before : $before->opposite();
         if ($fixed !== null) {
-            [$join, $why] = $this->fixed($index, $fixed, $mark, $join, $direction);
+            [$connection, $why] = $this->fixed($index, $fixed, $mark, $connection, $direction);
             $direction = $fixed->direction;
             $origin = self::origin($fixed);
         } elseif ($mark !== null) {
-            $why = match ($join) {
+            $why = match ($connection) {
                 BowConnection::Hook => "hooked by a mark: {$direction->value} again without leaving the string",
                 BowConnection::Retake => "retaken by a mark: {$direction->value} again from where the bow is set",
                 BowConnection::Lift => "lifted by a mark: the bow is set again and turns {$direction->value}",
@@ -213,9 +213,9 @@ final class StrokeDirections
         if ($mark !== null && $mark->kind() instanceof NoRetake && $fixed === null) {
             $origin = Origin::WorkedOut;
         }
-        $this->checkTime($index, $join, $mark);
+        $this->checkTime($index, $connection, $mark);
         $this->starts[] = $direction;
-        $this->connections[] = $join;
+        $this->connections[] = $connection;
         $this->origins[] = $origin;
         $this->whys[] = $why;
     }
@@ -225,14 +225,14 @@ final class StrokeDirections
      *
      * @return array{BowConnection, string}
      */
-    private function fixed(int $index, FixedDirection $fixed, ?Mark $mark, BowConnection $join, Direction $direction): array
+    private function fixed(int $index, FixedDirection $fixed, ?Mark $mark, BowConnection $connection, Direction $direction): array
     {
         $stroke = $this->strokes[$index];
         $by = $fixed->by();
         $isSame = $fixed->direction === $this->ends[$index - 1];
         $hasComma = $this->constraints->hasCommaAfter($this->strokes[$index - 1]->last()->event);
         if ($direction === $fixed->direction && ($mark !== null || !$hasComma)) {
-            return [$join, $join === BowConnection::Change ? "{$by}, and it alternates" : $by];
+            return [$connection, $connection === BowConnection::Change ? "{$by}, and it alternates" : $by];
         }
         if ($mark !== null && $direction !== $fixed->direction && !$mark->kind() instanceof NoRetake) {
             $this->problems[] = new DirectionProblem($index, $mark, "“{$mark->kind()->words()}” would make this {$direction->value},"
@@ -251,11 +251,11 @@ final class StrokeDirections
         return [BowConnection::Hook, "{$by}: the stroke before goes {$fixed->direction->value} too"];
     }
 
-    private function checkTime(int $index, BowConnection $join, ?Mark $mark): void
+    private function checkTime(int $index, BowConnection $connection, ?Mark $mark): void
     {
         $stroke = $this->strokes[$index];
         $before = $this->strokes[$index - 1];
-        if ($join === BowConnection::Retake && $mark !== null) {
+        if ($connection === BowConnection::Retake && $mark !== null) {
             $enough = $this->retakes->isEnough($before, $stroke)
                 || (!$stroke->hasRestBefore() && $this->retakes->canBorrow($before));
             if (!$enough) {
@@ -267,7 +267,7 @@ final class StrokeDirections
                 ), FlagCode::NoTimeToRetake);
             }
         }
-        if ($join === BowConnection::Hook && $mark !== null && $stroke->gapSeconds === 0.0) {
+        if ($connection === BowConnection::Hook && $mark !== null && $stroke->gapSeconds === 0.0) {
             $fast = $this->settings->fastSeconds;
             if ($before->seconds < $fast && $stroke->seconds < $fast) {
                 $this->problems[] = new DirectionProblem($index, $mark, sprintf(

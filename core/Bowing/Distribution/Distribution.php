@@ -23,7 +23,7 @@ final class Distribution
         $this->steps = new DistributionSteps($settings);
     }
 
-    /** The number of all strokes that travel alike. */
+    /** The number shared by all strokes that are distributed alike. */
     public function kind(DistributionStroke $stroke): int
     {
         return $this->steps->kind($stroke);

@@ -91,9 +91,9 @@ final class DistributionPlanner
     /** The kind of a stroke in one piece: the amount stands for its notes, which share one only where they are alike. */
     private function kind(int $index, BowLength $amount): int
     {
-        $join = $this->directions->connections[$index];
-        $gap = $join === BowConnection::Change ? $this->strokes[$index]->gapSeconds : 0.0;
-        $key = spl_object_id($amount) . $join->value . $this->directions->starts[$index]->value
+        $connection = $this->directions->connections[$index];
+        $gap = $connection === BowConnection::Change ? $this->strokes[$index]->gapSeconds : 0.0;
+        $key = spl_object_id($amount) . $connection->value . $this->directions->starts[$index]->value
             . ($index === 0 ? '!' : '') . ($gap > 0.0 ? pack('d', $gap) : '');
 
         return $this->kinds[$key] ??= $this->distribution->kind($this->item($index, 0, $this->directions->starts[$index], $amount));
@@ -148,9 +148,9 @@ final class DistributionPlanner
     {
         $hair = $this->lengths->hair();
         $stroke = $this->strokes[$index];
-        $join = $this->directions->connections[$index];
+        $connection = $this->directions->connections[$index];
         $isFirst = $number === 0;
-        $isStart = $isFirst && $join === BowConnection::Start;
+        $isStart = $isFirst && $connection === BowConnection::Start;
         $time = max(0.0, $stroke->gapSeconds - $this->settings->secondsToSet);
 
         return new DistributionStroke(
@@ -161,9 +161,9 @@ final class DistributionPlanner
             $amount->fastest / $hair,
             $this->lengths->region($stroke, $direction, $isStart || $index === 0),
             $isStart,
-            $isFirst && in_array($join, [BowConnection::Retake, BowConnection::Lift], true),
-            $isFirst && $join === BowConnection::Change && $stroke->hasRestBefore() && $time > 0.0,
-            $join === BowConnection::Change ? min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair) : 1.0,
+            $isFirst && in_array($connection, [BowConnection::Retake, BowConnection::Lift], true),
+            $isFirst && $connection === BowConnection::Change && $stroke->hasRestBefore() && $time > 0.0,
+            $connection === BowConnection::Change ? min(1.0, $time * $this->settings->airSpeed * 100.0 / $hair) : 1.0,
         );
     }
 

@@ -57,7 +57,7 @@ final class DistributionSteps
         return $this->profile(array_fill(0, self::BINS + 1, 0));
     }
 
-    /** The number of all strokes that travel alike. */
+    /** The number shared by all strokes that are distributed alike. */
     public function kind(DistributionStroke $stroke): int
     {
         $key = pack(
@@ -85,7 +85,7 @@ final class DistributionSteps
         return $this->kinds[$key];
     }
 
-    /** The first stroke of a kind: all others travel as it does. */
+    /** The first stroke of a kind: all others are distributed as it is. */
     public function stroke(int $kind): DistributionStroke
     {
         return $this->strokes[$kind];

@@ -18,7 +18,7 @@ use UprightPencil\Music\Part;
 use UprightPencil\Review\Remedy;
 
 /**
- * Ways out that change the strokes themselves: a slur joined, a slur taken out, another start. Each is driven along the road
+ * Ways out that change the strokes themselves: a slur joined, a slur taken out, another start. Each is played through the line
  * from the stroke that stays to the one that is to turn, and offered only when that one then goes the way that is wanted.
  */
 final readonly class SlurRemedies

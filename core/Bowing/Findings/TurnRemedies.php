@@ -19,7 +19,7 @@ use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Review\Remedy;
 
-/** Finds ways out of a wrong direction and offers only those that, tried on the whole road, really clear it. */
+/** Finds ways out of a wrong direction and offers only those that clear it when the whole line is worked out with them. */
 final readonly class TurnRemedies
 {
     private const MOST = 4;
@@ -44,7 +44,7 @@ final readonly class TurnRemedies
     }
 
     /**
-     * @param callable(StrokeDirections): bool $isClear whether a road no longer has the fault
+     * @param callable(StrokeDirections): bool $isClear whether the directions no longer have the fault
      * @param int $pass 0 for marks on every pass, else marks for that pass alone
      * @return list<Remedy> cheapest first
      */
@@ -65,9 +65,9 @@ final readonly class TurnRemedies
     }
 
     /**
-     * Ways to bring one stroke right between two that stay: only the road from the one to the other is driven.
+     * Ways to bring one stroke right between two that stay: only the strokes from the one to the other are worked out.
      *
-     * @param callable(Direction, bool): bool $isClear given how the last stroke would go, and whether only a fact makes it so
+     * @param callable(Direction, bool): bool $isClear given how the last stroke would go, and whether only a mark or a sign makes it so
      * @return list<Remedy> cheapest first
      */
     public function within(int $from, int $to, Direction $entering, callable $isClear): array
@@ -77,7 +77,7 @@ final readonly class TurnRemedies
         $ways = [];
         foreach ($this->candidates->between($from, $to) as $candidate) {
             $head = $this->strokes[$candidate->stroke]->head();
-            $try = $this->decisions->with($head->event, $candidate->join, '');
+            $try = $this->decisions->with($head->event, $candidate->connection, '');
             // Up to the stroke before the candidate everything goes as it goes.
             $begin = max($from, $candidate->stroke - 1);
             $stretch = array_slice($this->strokes, $begin, $to - $begin + 1);
@@ -99,7 +99,7 @@ final readonly class TurnRemedies
         $place = $this->place($event);
         $times = $pass === 0 ? '' : " {$pass}x";
         $suffix = $candidate->why === '' ? '' : " ({$candidate->why})";
-        if ($candidate->join === BowConnection::Retake) {
+        if ($candidate->connection === BowConnection::Retake) {
             return new Remedy(
                 ($pass === 0 ? "Retake before {$place}" : "Retake before {$place}, the second time only") . $suffix,
                 ["{$place} retake{$times}"],

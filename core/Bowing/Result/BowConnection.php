@@ -12,7 +12,7 @@ use UprightPencil\Marks\Mark;
 /** How a note begins. */
 enum BowConnection: string
 {
-    /** The first note, or afresh after a long rest. */
+    /** The first stroke of the piece, or one that starts anew after a long rest. */
     case Start = 'start';
     case Change = 'change';
     case Slur = 'slur';

@@ -24,7 +24,7 @@ final readonly class NoteBow
     public function __construct(
         public int $stroke,
         public Direction $direction,
-        public BowConnection $join,
+        public BowConnection $connection,
         public Origin $origin,
         public string $why,
         public bool $isHead,

@@ -16,7 +16,7 @@ final readonly class SlurredNotes implements \Stringable
     {
         $ids = [];
         foreach ($plan->notes as $id => $bow) {
-            if ($bow->join === BowConnection::Slur || $bow->join === BowConnection::Tie) {
+            if ($bow->connection === BowConnection::Slur || $bow->connection === BowConnection::Tie) {
                 $ids[$id] = true;
             }
         }

@@ -13,7 +13,11 @@ use UprightPencil\Music\Instrument;
  */
 final readonly class BowSettings
 {
-    /** Centimetres a second by dynamic: slowest that still sounds, comfortable, fastest. */
+    /**
+     * Centimetres a second by dynamic: slowest that still sounds, comfortable, fastest.
+     *
+     * Source: measured playing, about 4 to 100 cm/s, laid over the dynamics as the trade's page on bowing does.
+     */
     public const SPEEDS = [
         'pp' => [5.0, 12.0, 30.0],
         'p' => [7.0, 16.0, 40.0],
@@ -23,10 +27,10 @@ final readonly class BowSettings
         'ff' => [16.0, 44.0, 100.0],
     ];
 
-    /** Playable hair in centimetres. */
+    /** Playable hair in centimetres. Source: common full-size bows, frog and tip left aside. */
     public const HAIR = ['violin' => 61.0, 'viola' => 60.0, 'cello' => 57.0, 'bass' => 53.0];
 
-    /** How much slower the bow goes on the thicker strings. */
+    /** How much slower the bow goes on the thicker strings, as a factor. Source: the trade's page on bowing. */
     public const SPEED_SCALE = ['violin' => 1.0, 'viola' => 1.0, 'cello' => 0.85, 'bass' => 0.75];
 
     public function __construct(

@@ -14,7 +14,7 @@ final readonly class Stroke
      * @param SlurLink $link what a slur or tie would have held it to, had a sign not begun a new stroke here
      * @param Fraction $gap silence before it, in quarter notes
      * @param float $gapSeconds the same in seconds
-     * @param FreshStartCause|null $freshStart why it starts afresh, null when it follows from the stroke before
+     * @param FreshStartCause|null $freshStart why it starts anew, null when it follows from the stroke before
      * @param bool $onDownbeat whether it begins on a downbeat
      * @param bool $overDownbeat whether it sounds at a downbeat, begun there or before
      * @param int $strength of its place in the measure: 3 downbeat, 2 half measure, 1 beat, 0 between

@@ -15,7 +15,7 @@ use UprightPencil\Music\TempoMap;
 
 /**
  * Gathers the events of a line into strokes, in playing order, so that a tie into a second ending joins what is
- * really played before it. Pizzicato has no stroke and counts as rest; tremolo has none and what follows starts afresh.
+ * really played before it. Pizzicato has no stroke and counts as rest; tremolo has none and what follows starts anew.
  */
 final class StrokeBuilder
 {

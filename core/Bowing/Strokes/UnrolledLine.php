@@ -11,7 +11,7 @@ use UprightPencil\Roadmap\Roadmap;
 use UprightPencil\Roadmap\Visit;
 
 /**
- * The events of a line unrolled along the roadmap, with the moments of the performance that matter to the bow.
+ * The events of a line unrolled along the roadmap, with the times in the performance that matter to the bow.
  */
 final readonly class UnrolledLine
 {

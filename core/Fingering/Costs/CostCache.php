@@ -9,14 +9,14 @@ use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Path\Moves;
 
 /**
- * What each hand state and each move costs along a line of events. Moments that look alike cost alike: what matters of them is worked
+ * What each hand state and each move costs along a line of events. Events that look alike cost alike: what matters of them is worked
  * out once, and their items are kept for the words.
  */
 final class CostCache implements Moves
 {
     /** @var list<list<float>> what each hand state costs by itself, by layer */
     public array $own = [];
-    /** @var array<string, array<int, float>> by what of the moment matters, then by hand state */
+    /** @var array<string, array<int, float>> by what of the event matters, then by hand state */
     private array $ownPrices = [];
     /** @var array<string, list<float>> own prices of whole layers that look alike */
     private array $layerPrices = [];

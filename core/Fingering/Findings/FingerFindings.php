@@ -46,7 +46,7 @@ final class FingerFindings
     ) {
     }
 
-    /** A moment whose hand states were looked for: told when it is not within what the class knows, or not as it was asked. */
+    /** An event whose hand states were looked for: told when it is not within what the class knows, or not as it was asked. */
     public function met(HandEvent $event, Playability $answer, bool $isReduced): void
     {
         $name = self::name($event->pitches[count($event->pitches) - 1]);
@@ -269,7 +269,7 @@ final class FingerFindings
             : [new Remedy('Divide between partners', ["{$top} divide"]), new Remedy('Top note only', $chord)];
     }
 
-    /** Who asks for what is fixed at a moment, quoted. */
+    /** Who asks for what is fixed at an event, quoted. */
     private function asker(HandEvent $event): ?string
     {
         foreach ($event->notes as $note) {

@@ -12,7 +12,11 @@ use UprightPencil\Music\Instrument;
  */
 final readonly class Fingerboard
 {
-    /** Sounding string length in millimetres, by instrument and size, the full size first. */
+    /**
+     * Sounding string length in millimetres, by instrument and size, the full size first. A new size is a line here.
+     *
+     * Source: usual lengths of student instruments, as the trade's page on fingering gives them; makers differ by a few millimetres.
+     */
     public const LENGTHS = [
         'violin' => ['4/4' => 328.0, '3/4' => 310.0, '1/2' => 285.0, '1/4' => 260.0],
         'viola' => ['16″' => 370.0, '15″' => 350.0, '14″' => 330.0, '13″' => 312.0],
@@ -20,7 +24,7 @@ final readonly class Fingerboard
         'bass' => ['3/4' => 1050.0, '1/2' => 970.0, '1/4' => 900.0],
     ];
 
-    /** Where beginners' tapes lie, in semitones above the open string. */
+    /** Where beginners' tapes lie, in semitones above the open string. Source: the trade's page on fingering. */
     public const TAPES = ['violin' => [2, 4, 5, 7], 'viola' => [2, 4, 5, 7], 'cello' => [2, 4, 5], 'bass' => [2, 4, 5]];
 
     private function __construct(public float $length)

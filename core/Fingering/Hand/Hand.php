@@ -17,34 +17,44 @@ use UprightPencil\Settings\Profile;
  */
 final readonly class Hand
 {
-    /** Frames of each position by its number of letter steps; 0 is half position. */
+    /**
+     * Frames of each position by its number of letter steps; 0 is half position.
+     *
+     * Source: the trade's page on fingering, whose positions count letters: third position lies three letters above first.
+     */
     private const FRAMES = [
         'violin' => [[1], [1, 2], [3, 4], [4, 5, 6], [6, 7], [8, 9], [10, 11], [12]],
         'cello' => [[1], [2], [3, 4], [5, 6], [7], [8, 9], [10, 11], [12]],
     ];
 
+    /** Numerals of the positions by letter steps. */
     private const NAMES = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
 
-    /** Seconds a hand needs to leave, and for each semitone of the way. */
+    /** Seconds a hand needs to leave, and for each semitone of the way. Source: trial with whole pieces at printed tempos. */
     private const SHIFT_SECONDS = 0.18;
     private const SHIFT_SECONDS_EACH = 0.015;
 
-    /** Names of the bass positions by frame. */
+    /** Names of the bass positions by frame. Source: the half-step numbering that bass methods use. */
     private const BASS = [1 => '½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
 
+    /** Letter steps of the position by frame: {@see FRAMES} turned round, the lower position where two share a frame. */
     private const BY_FRAME = [
         'violin' => [1 => 0, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7],
         'cello' => [1 => 0, 1, 2, 2, 3, 3, 4, 5, 5, 6, 6, 7],
     ];
 
-    /** Highest frame a profile knows, and the lowest. */
+    /** Lowest frame a profile knows, and the highest. Source: what the trade's page on fingering says a class has learned. */
     private const REACH = [
         'violin' => ['first-year' => [2, 2], 'second-year' => [2, 2], 'third-position' => [1, 6], 'advanced' => [1, 12]],
         'cello' => ['first-year' => [2, 2], 'second-year' => [1, 2], 'third-position' => [1, 7], 'advanced' => [1, 12]],
         'bass' => ['first-year' => [1, 2], 'second-year' => [1, 3], 'third-position' => [1, 7], 'advanced' => [1, 10]],
     ];
 
-    /** Places of the fingers from the frame: finger, semitones, what the shape is called. */
+    /**
+     * Places of the fingers from the frame: finger, semitones, what the shape is called.
+     *
+     * Source: the hand frames of the trade's page on fingering. Where two shapes share a place the first is preferred.
+     */
     private const SHAPES = [
         'violin' => [
             [1, 0, FingerShape::Regular], [1, -1, FingerShape::Low], [2, 1, FingerShape::Low], [2, 2, FingerShape::High],

@@ -11,6 +11,7 @@ use UprightPencil\Music\Pitch;
 /** The strings of an instrument, low to high, at written pitch (the bass sounds an octave lower). */
 final readonly class Strings
 {
+    /** Source: standard tuning. */
     private const TUNING = [
         'violin' => ['G3', 'D4', 'A4', 'E5'],
         'viola' => ['C3', 'G3', 'D4', 'A4'],

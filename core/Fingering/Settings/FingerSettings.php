@@ -10,6 +10,8 @@ use UprightPencil\Settings\Profile;
 /**
  * Every number the fingering planner weighs, in one place. Prices are in shifts: an ordinary shift costs 1.
  *
+ * Source of the prices: tuned over the worked judgements of the trade's page on fingering and over whole pieces, never for one case.
+ *
  * The schools say which of two good habits a class has; what they change is a price, never a rule.
  */
 final readonly class FingerSettings
@@ -22,7 +24,11 @@ final readonly class FingerSettings
     /** Price of a gap of three semitones between neighbouring fingers, by the lower finger (violin, viola). */
     public const GAPS = [1 => 0.5, 2 => 1.35, 3 => 1.5];
 
-    /** Millimetres from the first finger to the last that are told as a wide stretch: for beginners, and for the others. */
+    /**
+     * Millimetres from the first finger to the last that are told as a wide stretch: for beginners, and for the others.
+     *
+     * Source: spans of first position on full sizes, with what the trade's page on fingering allows beyond them.
+     */
     public const STRETCHES = [
         'violin' => [80.0, 95.0], 'viola' => [90.0, 105.0], 'cello' => [130.0, 140.0], 'bass' => [112.0, 130.0],
     ];

@@ -31,7 +31,7 @@ final class HandPath
 
     /**
      * @param list<HandEvent> $events
-     * @param list<StateOptions> $options of each moment, none of them empty
+     * @param list<StateOptions> $options of each event, none of them empty
      */
     public function __construct(
         private readonly array $events,

@@ -14,11 +14,11 @@ final readonly class HandEvent
      * @param list<Pitch> $pitches of these noteheads
      * @param list<int> $held noteheads tied on from these: they keep the finger
      * @param float $onset quarter notes from the start of the score
-     * @param float $since seconds from the moment before to this one
+     * @param float $since seconds from the event before to this one
      * @param float $rest seconds of silence before it
      * @param float $lasts seconds it sounds, ties included
      * @param float $quarters quarter notes it sounds, ties included
-     * @param bool $isSlurred under one bow with the moment before
+     * @param bool $isSlurred under one bow with the event before
      * @param bool $isFresh a double bar or a rehearsal mark stands before it
      */
     public function __construct(

@@ -13,7 +13,7 @@ use UprightPencil\Music\Pitch;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 
-/** A line of music as moments of the left hand, in printed order. Ties are merged: a held note is one moment. */
+/** A line of music as events of the left hand, in printed order. Ties are merged: a held note is one event. */
 final readonly class HandEvents
 {
     /** Seconds a grace note takes. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Fingering\States;
 
 /**
- * A state of the left hand at one moment: where it is, what it stops, and what it stopped last.
+ * A state of the left hand at one event: where it is, what it stops, and what it stopped last.
  *
  * An open string keeps the frame and the memory of the hand state before, or moves the frame: that is a shift on the open string.
  */

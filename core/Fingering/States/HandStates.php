@@ -9,7 +9,7 @@ use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Music\Pitch;
 
-/** Every way a hand can take a moment: what the class has learned first, then what the edition or a mark asks beyond it. */
+/** Every way a hand can take an event: what the class has learned first, then what the edition or a mark asks beyond it. */
 final class HandStates
 {
     /** @var array<string, list<StopOption>> by pitch */
@@ -26,7 +26,7 @@ final class HandStates
         $this->grown = $hand->grown();
     }
 
-    /** What can be done at a moment, and whether it is what was asked. */
+    /** What can be done at an event, and whether it is what was asked. */
     public function at(HandEvent $event): StateOptions
     {
         $isFixed = false;

@@ -7,7 +7,7 @@ namespace UprightPencil\Fingering\States;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use WeakMap;
 
-/** Every hand state of every moment, numbered: a hand state that comes again has the same number. */
+/** The hand states of every event in order, one layer an event. States are numbered: one that comes again has the same number. */
 final class StateLayers
 {
     /** @var list<HandState> by number */
@@ -35,7 +35,7 @@ final class StateLayers
 
     /**
      * @param list<HandEvent> $events
-     * @param list<StateOptions> $options of each moment, none of them empty
+     * @param list<StateOptions> $options of each event, none of them empty
      */
     public static function of(array $events, array $options, FingerSettings $settings): self
     {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Fingering\States;
 
-/** The hand states possible at one moment. */
+/** The hand states possible at one event. */
 final readonly class StateOptions
 {
     /** @param list<StopSet> $states */

@@ -25,6 +25,7 @@ final class DirectionReader
         'andante' => 78, 'moderato' => 100, 'allegretto' => 112, 'allegro' => 126, 'vivace' => 144, 'presto' => 176,
     ];
 
+    /** Quarter notes of a beat unit. Source: MusicXML 4.0, note-type-value. */
     private const UNITS = ['whole' => 4.0, 'half' => 2.0, 'quarter' => 1.0, 'eighth' => 0.5, '16th' => 0.25];
 
     /** @var list<Expression> */

@@ -39,7 +39,7 @@ final class DistributionTest extends TestCase
             self::assertLessThanOrEqual(1 + 1e-9, max($bow->from, $bow->to));
             $sign = $bow->direction === Direction::Down ? 1 : -1;
             self::assertGreaterThanOrEqual(-1e-9, $sign * ($bow->to - $bow->from), "{$note->id} goes the wrong way");
-            if ($at !== null && !in_array($bow->join, [BowConnection::Start, BowConnection::Retake, BowConnection::Lift], true)) {
+            if ($at !== null && !in_array($bow->connection, [BowConnection::Start, BowConnection::Retake, BowConnection::Lift], true)) {
                 self::assertEqualsWithDelta($at, $bow->from, 1e-6, "{$note->id} jumps");
             }
             $at = $bow->to;
@@ -56,8 +56,8 @@ final class DistributionTest extends TestCase
             if ($bow === null || !$bow->isHead) {
                 continue;
             }
-            if ($before !== null && $bow->join !== BowConnection::Start) {
-                self::assertSame($bow->join->repeatsDirection(), $before === $bow->direction, $note->id);
+            if ($before !== null && $bow->connection !== BowConnection::Start) {
+                self::assertSame($bow->connection->repeatsDirection(), $before === $bow->direction, $note->id);
             }
             $before = $bow->direction;
         }

@@ -224,7 +224,7 @@ final class WritingTest extends TestCase
     private static function strokes(PartPlan $plan): array
     {
         return array_map(
-            static fn (NoteBow $bow): string => "{$bow->stroke} {$bow->direction->value} {$bow->join->value}",
+            static fn (NoteBow $bow): string => "{$bow->stroke} {$bow->direction->value} {$bow->connection->value}",
             array_values($plan->bow->notes),
         );
     }

@@ -89,7 +89,7 @@ final class RepeatPropertiesTest extends TestCase
         foreach ($plan->part->notes as $note) {
             $bow = $plan->bow->at($note->id);
             self::assertNotNull($bow);
-            if ($bow->isHead && $last !== null && $note->measure === $last[1] && $bow->join === BowConnection::Change) {
+            if ($bow->isHead && $last !== null && $note->measure === $last[1] && $bow->connection === BowConnection::Change) {
                 self::assertNotSame($last[0], $bow->direction, $note->id);
             }
             $last = [$bow->direction, $note->measure];

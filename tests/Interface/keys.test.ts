@@ -1,13 +1,15 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { KEY_CARD, press } from '../../resources/js/desk/commands/keys';
 import { headOf } from '../../resources/js/desk/state/store';
-import { desk, notes, sent, serve, settled } from './support';
+import { calls, desk, mark, notes, sent, serve, settled } from './support';
 
 const ui = { sayIt: vi.fn(), keyCard: vi.fn(), lay: vi.fn() };
 
 function key(name: string, over: KeyboardEventInit = {}): KeyboardEvent {
     return new KeyboardEvent('keydown', { key: name, ...over });
 }
+
+const posted = () => calls.filter((call) => call.method === 'POST');
 
 beforeEach(() => {
     serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
@@ -54,6 +56,28 @@ describe('walking', () => {
     });
 });
 
+describe('taking back', () => {
+    it.each([
+        ['undo', { ctrlKey: true }], ['undo', { metaKey: true }], ['redo', { ctrlKey: true, shiftKey: true }],
+    ] as const)('%s by the keys', async (kind, over) => {
+        press(key(over.ctrlKey === true && 'shiftKey' in over ? 'Z' : 'z', over), desk(), ui);
+        await settled();
+        expect(posted().map((call) => call.path)).toEqual([`sections/7/${kind}`]);
+    });
+
+    it('waits while a mark is on its way', async () => {
+        const open = desk();
+        press(key('u'), open, ui);
+        press(key('z', { ctrlKey: true }), open, ui);
+        await settled();
+        expect(posted().map((call) => call.path)).toEqual(['sections/7/marks']);
+    });
+
+    it('leaves z alone to the browser', () => {
+        expect(press(key('z'), desk(), ui)).toBe(false);
+    });
+});
+
 describe('marking', () => {
     it.each([
         ['d', 'n1 down'], ['u', 'n1 up'], ['h', 'n1 hook'], ['r', 'n1 retake'], ['l', 'n1 lift'], ['g', 'n1 goal up'],
@@ -64,12 +88,46 @@ describe('marking', () => {
         expect(sent().lines).toEqual([line]);
     });
 
-    it('proposes after p', async () => {
+    it('proposes after p, and decides after p again', async () => {
         const open = desk();
         press(key('p'), open, ui);
         press(key('u'), open, ui);
         await settled();
         expect(open.isProposing).toBe(true);
+        expect(posted().map((call) => call.body.propose)).toEqual([true]);
+        press(key('p'), open, ui);
+        press(key('d'), open, ui);
+        await settled();
+        expect(posted().map((call) => call.body.propose)).toEqual([true, false]);
+    });
+
+    it('always proposes for those who may only propose', async () => {
+        const open = desk([], 'propose');
+        press(key('u'), open, ui);
+        press(key('p'), open, ui);
+        press(key('u'), open, ui);
+        press(key('p'), open, ui);
+        press(key('d'), open, ui);
+        await settled();
+        expect(posted().map((call) => call.body.propose)).toEqual([true, true, true]);
+    });
+
+    it('does not take somebody else’s proposal away with the same key', async () => {
+        const open = desk([mark({ key: 'theirs', state: 'proposed', mine: false })]);
+        press(key('u'), open, ui);
+        await settled();
+        expect(sent()).toEqual({ lines: ['n1 up'], takes: [] });
+    });
+
+    it('rubs out what is decided and one’s own proposals, not those of others', async () => {
+        const open = desk([
+            mark({ key: 'decided', author: 'Ilse', mine: false }),
+            mark({ key: 'mine', slot: 'words', state: 'proposed' }),
+            mark({ key: 'theirs', slot: 'finger', state: 'proposed', mine: false }),
+        ]);
+        press(key('.'), open, ui);
+        await settled();
+        expect(sent().takes).toEqual(['decided', 'mine']);
     });
 
     it('opens what belongs to other keys', () => {

@@ -79,6 +79,34 @@ final class KeepingTest extends FeatureTestCase
         self::assertStringContainsString('would not fit', $answer->assertStatus(422)->json('message'));
     }
 
+    public function testAFileThatJustFitsIsTakenAndOneByteMoreIsNot(): void
+    {
+        $this->piece();
+        $bytes = Passage::of('4/4', 'A4w')->musicXml();
+        $path = (string) tempnam(sys_get_temp_dir(), 'zip');
+        $archive = new ZipArchive();
+        $archive->open($path, ZipArchive::OVERWRITE);
+        $archive->addFromString('upright-pencil.json', (string) json_encode([
+            'format' => 'upright-pencil/everything', 'version' => 1,
+            'shelves' => [['name' => 'Lessons', 'kind' => 'book']],
+            'pieces' => [['score' => 's', 'title' => 'Fits', 'shelf' => 0, 'file' => 's.musicxml']],
+        ]));
+        // As large as the room that is left in one megabyte, which is all there is.
+        $room = 1024 * 1024 - $this->director->bytesUsed();
+        config(['pencil.quota_megabytes' => 1]);
+        $this->actingAs($this->director);
+        foreach ([1 => '“Fits”: your rack has no room for it.', 0 => '1 piece was brought in.'] as $over => $says) {
+            $archive->close();
+            $archive->open($path);
+            $archive->addFromString('s', $bytes . str_repeat(' ', $room + $over - strlen($bytes)));
+            $archive->close();
+            $answer = $this->post('/api/v1/account/unpack', ['file' => new UploadedFile($path, 'x.zip', null, null, true)])->assertStatus(202);
+            self::assertStringContainsString($says, (string) $answer->json('says'));
+            $archive->open($path);
+        }
+        self::assertSame('book', $this->director->shelves()->where('name', 'Lessons')->value('kind'));
+    }
+
     public function testTheBinKeepsAPieceThirtyDaysAndThenAllOfItGoes(): void
     {
         $piece = $this->piece();
@@ -151,6 +179,7 @@ final class KeepingTest extends FeatureTestCase
         $here = $this->actingAs($this->director)->getJson("/api/v1/sections/{$section->id}")->json();
         self::assertSame(array_column($here['marks'], 'line'), array_column($there['marks'], 'line'));
         self::assertSame(array_column($here['marks'], 'author'), array_column($there['marks'], 'author'));
+        self::assertSame([], array_filter(array_column($there['marks'], 'mine')), 'what Maren wrote is not the stranger’s own');
         self::assertSame($here['notes'], $there['notes']);
         self::assertTrue($there['section']['done']['bow']);
         $edition = fn (Section $of): array => $of->editions()->firstOrFail()->page('', null);

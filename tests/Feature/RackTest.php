@@ -138,6 +138,17 @@ final class RackTest extends FeatureTestCase
         $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertStatus(429);
     }
 
+    public function testTheEighthTryIsTakenAndSigningInForgetsTheOnesBefore(): void
+    {
+        for ($round = 0; $round < 2; $round++) {
+            for ($try = 0; $try < 7; $try++) {
+                $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'wrong'])->assertStatus(422);
+            }
+            $this->postJson('/api/v1/session', ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'])->assertOk();
+            $this->deleteJson('/api/v1/session');
+        }
+    }
+
     public function testTheScreensAnswerAndCarryTheirHeaders(): void
     {
         $this->get('/rack')->assertOk()->assertHeader('X-Frame-Options', 'DENY')->assertHeader('X-Content-Type-Options', 'nosniff')

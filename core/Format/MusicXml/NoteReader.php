@@ -35,11 +35,8 @@ final readonly class NoteReader
         $pitch = null;
         $voice = '1';
         $staff = '1';
-        $isGrace = $inChord = $tieStart = $tieStop = $comma = $tremolo = $openString = $harmonic = false;
-        $articulations = [];
-        $fingerings = [];
-        $bow = null;
-        $string = null;
+        $isGrace = $inChord = false;
+        $signs = new NoteSigns();
         // Thousands of notes come by here: a plain loop, not a generator.
         for ($child = $element->firstChild; $child !== null; $child = $child->nextSibling) {
             if (!$child instanceof DOMElement) {
@@ -62,80 +59,35 @@ final readonly class NoteReader
                     $inChord = true;
                     break;
                 case 'tie':
-                    $tieStart = $tieStart || $child->getAttribute('type') === 'start';
-                    $tieStop = $tieStop || $child->getAttribute('type') === 'stop';
+                    $signs->tie($child);
                     break;
                 case 'notations':
-                    foreach (Xml::children($child) as $notation) {
-                        switch ($notation->nodeName) {
-                            case 'tied':
-                                $tieStart = $tieStart || $notation->getAttribute('type') === 'start';
-                                $tieStop = $tieStop || $notation->getAttribute('type') === 'stop';
-                                break;
-                            case 'articulations':
-                                foreach (Xml::children($notation) as $articulation) {
-                                    if (in_array($articulation->nodeName, ['breath-mark', 'caesura'], true)) {
-                                        $comma = true;
-                                    } else {
-                                        $articulations[] = $articulation->nodeName;
-                                    }
-                                }
-                                break;
-                            case 'ornaments':
-                                $mark = Xml::child($notation, 'tremolo');
-                                $tremolo = $tremolo || ($mark !== null && (int) $mark->textContent > 0);
-                                break;
-                            case 'technical':
-                                foreach (Xml::children($notation) as $sign) {
-                                    switch ($sign->nodeName) {
-                                        case 'down-bow':
-                                            $bow = Direction::Down;
-                                            break;
-                                        case 'up-bow':
-                                            $bow = Direction::Up;
-                                            break;
-                                        case 'fingering':
-                                            $fingerings[] = trim($sign->textContent);
-                                            break;
-                                        case 'string':
-                                            $string = trim($sign->textContent);
-                                            break;
-                                        case 'open-string':
-                                            $openString = true;
-                                            break;
-                                        case 'harmonic':
-                                            $harmonic = true;
-                                            break;
-                                    }
-                                }
-                                break;
-                        }
-                    }
+                    $signs->notations($child);
                     break;
             }
         }
 
         return new Note(
-            $element->getAttribute('id'),
-            $measure,
-            $voice,
-            $this->severalStaves ? "{$staff}.{$voice}" : $voice,
-            $offset,
-            $isGrace ? Fraction::zero() : $duration,
-            $pitch,
-            $isGrace,
-            $inChord,
-            $tieStart,
-            $tieStop,
-            $articulations,
-            $bow,
-            $printedOnPass,
-            $comma,
-            $tremolo,
-            $fingerings,
-            $string,
-            $openString,
-            $harmonic,
+            id: $element->getAttribute('id'),
+            measure: $measure,
+            voice: $voice,
+            line: $this->severalStaves ? "{$staff}.{$voice}" : $voice,
+            offset: $offset,
+            duration: $isGrace ? Fraction::zero() : $duration,
+            pitch: $pitch,
+            isGrace: $isGrace,
+            inChord: $inChord,
+            tieStart: $signs->tieStart,
+            tieStop: $signs->tieStop,
+            articulations: $signs->articulations,
+            printedBow: $signs->bow,
+            printedOnPass: $printedOnPass,
+            commaAfter: $signs->commaAfter,
+            tremolo: $signs->tremolo,
+            fingerings: $signs->fingerings,
+            printedString: $signs->string,
+            openString: $signs->openString,
+            harmonic: $signs->harmonic,
         );
     }
 

@@ -219,7 +219,7 @@ final class Passage
     }
 
     /** The plan with every possibility of its open choices worked out. */
-    public function planWithFutures(): PartPlan
+    public function planWithWhatIfs(): PartPlan
     {
         $score = $this->score();
         $planner = new Planner($this->options());

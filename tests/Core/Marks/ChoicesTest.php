@@ -56,7 +56,7 @@ final class ChoicesTest extends TestCase
     /** @return list<WhatIf> */
     private function futures(string $marks): array
     {
-        $plan = Passage::of('4/4', self::TUNE)->marked($marks)->planWithFutures();
+        $plan = Passage::of('4/4', self::TUNE)->marked($marks)->planWithWhatIfs();
 
         return array_values($plan->futures)[0] ?? [];
     }

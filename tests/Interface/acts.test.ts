@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
     asItComes, carry, copyStretch, direct, finger, freeze, goal, join, layStretch, openOrFour, position, reshape,
     sameWhereverItReturns, slur, takeOther,
@@ -79,6 +79,20 @@ describe('the bow', () => {
         slur(open);
         await settled();
         expect(sent().lines).toEqual(['n2 no slurs']);
+    });
+
+    it('finds the mark of a slur at its first note', async () => {
+        const open = desk([
+            mark({ key: 'added', kind: 'slur-to', slot: 'slur', from: 'n2' }),
+            mark({ key: 'proposed', kind: 'slur-to', slot: 'slur', from: 'n2', state: 'proposed' }),
+            mark({ key: 'other', from: 'n2' }),
+        ]);
+        const [, , third, fourth] = open.notes;
+        if (third?.bow && fourth?.bow) fourth.bow = { ...third.bow };
+        open.choose(2);
+        slur(open);
+        await settled();
+        expect(sent()).toEqual({ lines: [], takes: ['added'] });
     });
 
     it('freezes every stroke of a stretch as it stands', async () => {
@@ -199,6 +213,24 @@ describe('carrying marks', () => {
         });
         expect(asked).toBe(1);
         expect(calls).toHaveLength(1);
+    });
+
+    it.each([
+        [{ puts: ['2.1 up'], overwrites: [], missing: 0 }, '1 mark is laid.'],
+        [{ puts: ['2.1 up', '2.3 down'], overwrites: [], missing: 2 }, '2 marks are laid; 2 found no note here.'],
+        [{ puts: [], overwrites: [], missing: 1 }, 'The notes differ too much: no mark finds its note here.'],
+        [{ puts: [], overwrites: [], missing: 0 }, 'There are no marks to carry.'],
+    ])('says how it went: %o', async (look, said) => {
+        serve((call) => (call.body.look ? look : desk().plan));
+        let asked = 0;
+        await carry(desk(), { from: 7, start: '0', until: '4', onto: '4', what: 'all' }, () => {
+            asked += 1;
+            return Promise.resolve(true);
+        });
+        expect(asked).toBe(0);
+        await vi.waitFor(() => {
+            expect(document.body.textContent).toContain(said);
+        });
     });
 
     it('lays nothing when nothing was remembered', async () => {

@@ -98,6 +98,31 @@ final class DistributionTest extends TestCase
         self::assertGreaterThan(1.3 * ($bows[0]->to - $bows[0]->from), $bows[3]->to - $bows[3]->from);
     }
 
+    #[DataProvider('regions')]
+    public function testAStrokeAloneLiesInItsRegion(string $music, float $from, float $to): void
+    {
+        $bow = $this->bowsOf(Passage::of('4/4', $music)->at(96))[0];
+        $middle = ($bow->from + $bow->to) / 2;
+
+        self::assertGreaterThanOrEqual($from, $middle, "from {$bow->from} to {$bow->to}");
+        self::assertLessThanOrEqual($to, $middle, "from {$bow->from} to {$bow->to}");
+    }
+
+    /** @return iterable<string, array{string, float, float}> where the middle of the stroke lies, 0 at the frog */
+    public static function regions(): iterable
+    {
+        yield 'a down bow begins near the frog' => ['A4q rq rh', 0.0, 0.5];
+        yield 'an up bow begins above the middle' => ['A4qu rq rh', 0.35, 1.0];
+        yield 'an accented down bow, nearest to the frog' => ['[f] A4q> rq rh', 0.0, 0.25];
+        yield 'an accented up bow, below the middle' => ['[f] A4q>u rq rh', 0.0, 0.45];
+        yield 'soft, in the upper half' => ['[pp] A4q rq rh', 0.5, 1.0];
+        yield 'soft and up, in the upper half too' => ['[pp] A4qu rq rh', 0.4, 1.0];
+        yield 'quick, at the middle' => ['A4s B4s A4s B4s rq rh', 0.3, 0.7];
+        yield 'quick and soft, above it' => ['[pp] A4s B4s A4s B4s rq rh', 0.5, 1.0];
+        yield 'bounced, at the balance point' => ['A4e^ B4e^ A4e^ B4e^ rh', 0.1, 0.5];
+        yield 'dotted, in the lower half' => ["A4q' B4q' A4q' B4q'", 0.0, 0.5];
+    }
+
     public function testSpiccatoStaysBetweenFrogAndMiddle(): void
     {
         $passage = Passage::of('4/4', "D4e' D4e' E4e' E4e' F4e' F4e' E4e' E4e' | D4e' D4e' E4e' E4e' F4e' F4e' E4e' E4e'")->at(120);

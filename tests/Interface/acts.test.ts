@@ -81,6 +81,35 @@ describe('the bow', () => {
         expect(sent().lines).toEqual(['n2 no slurs']);
     });
 
+    it.each([
+        ['hook', 'up'], ['retake', 'up'], ['lift', 'down'],
+    ] as const)('a %s shows at once how the bow goes then', (words, shown) => {
+        const open = desk();
+        open.choose(3);
+        join(open, words);
+        expect(open.ink).toEqual({ n4: shown });
+    });
+
+    it('takes the place of a direction, and of nothing else', async () => {
+        const open = desk([
+            mark({ key: 'd', from: 'n4' }),
+            mark({ key: 'theirs', from: 'n4', state: 'proposed', mine: false }),
+            mark({ key: 'sign', from: 'n4', kind: 'no-sign', slot: 'sign', words: 'no sign' }),
+            mark({ key: 'finger', from: 'n4', slot: 'finger', group: 'hand', words: '3' }),
+        ]);
+        open.choose(3);
+        join(open, 'hook');
+        await settled();
+        expect(sent()).toEqual({ lines: ['n4 hook'], takes: ['d'] });
+    });
+
+    it('slurs where a slur is only proposed', async () => {
+        const open = desk([mark({ key: 'p', kind: 'slur-to', slot: 'slur', state: 'proposed', mine: false })]);
+        slur(open);
+        await settled();
+        expect(sent()).toEqual({ lines: ['n1 slur n2'], takes: [] });
+    });
+
     it('finds the mark of a slur at its first note', async () => {
         const open = desk([
             mark({ key: 'added', kind: 'slur-to', slot: 'slur', from: 'n2' }),

@@ -32,6 +32,40 @@ describe('the bow lane', () => {
         expect(of(drawn, 'lane-up')).toHaveLength(3);
     });
 
+    it('lies under its system, tip above frog, each stroke from its note to the next', () => {
+        const drawn = drawLanes(geometry(notes()), notes(), []);
+        const ground = of(drawn, 'lane-ground')[0];
+        const [top, height] = [number(ground, 'y'), number(ground, 'height')];
+        expect([number(ground, 'x'), number(ground, 'width'), top > 90, height > 20]).toEqual([80, 320, true, true]);
+        const middle = of(drawn, 'lane-middle')[0];
+        expect([number(middle, 'y1'), number(middle, 'y2')]).toEqual([top + height / 2, top + height / 2]);
+        expect(of(drawn, 'lane-word').map((one) => [one.textContent, number(one, 'x'), number(one, 'y')])).toEqual([
+            ['tip', 75, top + 8], ['frog', 75, top + height],
+        ]);
+        // Six notes; the third is slurred to the second and has a line of its own.
+        const strokes = drawn.filter((one) => ['lane-down', 'lane-up'].includes(one.getAttribute('class') ?? ''));
+        expect(strokes.map((one) => [number(one, 'x1'), number(one, 'x2')])).toEqual([
+            [105, 145], [145, 185], [185, 225], [225, 265], [265, 305], [305, 394],
+        ]);
+        const [first] = strokes;
+        expect(number(first, 'y1')).toBeCloseTo(top + height * 0.8);
+        expect(number(first, 'y2')).toBeCloseTo(top + height * 0.4);
+    });
+
+    it('ends a stroke where its note ends, when a rest follows', () => {
+        const short = notes().map((note) => (note.id === 'n4' ? { ...note, lasts: 0.5 } : note));
+        const strokes = of(drawLanes(geometry(short), short, []), 'lane-down');
+        expect(strokes.map((one) => [number(one, 'x1'), number(one, 'x2')])).toContainEqual([225, 245]);
+    });
+
+    it('puts advice that would run into each other on two rows', () => {
+        const advised = notes().map((note, index) => (index < 3 ? { ...note, bow: { ...note.bow!, advice: 'whole bow' } } : note));
+        const drawn = drawLanes(geometry(advised), advised, []);
+        const foot = number(of(drawn, 'lane-ground')[0], 'y') + number(of(drawn, 'lane-ground')[0], 'height');
+        // Nine letters take 54: the second note, 40 further on, is crowded, the third begins anew.
+        expect(of(drawn, 'lane-advice').map((one) => [number(one, 'x'), number(one, 'y') - foot])).toEqual([[105, 12], [145, 22], [185, 12]]);
+    });
+
     it('is red where the bow runs out', () => {
         const flag = told({ code: 'bow-runs-out', note: 'n5', index: 1 });
         expect(of(drawLanes(geometry(notes()), notes(), [flag]), 'lane-wrong')).toHaveLength(1);

@@ -106,14 +106,8 @@ final readonly class Dynamics
         return $low;
     }
 
-    /** The dynamic's letters nearest to the level at a moment. */
-    public function nameAt(Fraction $onset): string
-    {
-        return self::NAMES[(int) round($this->levelAt($onset->toFloat()))];
-    }
-
     /**
-     * Two neighbouring dynamics and how far between them the moment lies, for speeds that glide.
+     * Two neighbouring dynamics and how far between them an onset lies, for speeds that glide.
      *
      * @return array{string, string, float}
      */

@@ -134,13 +134,6 @@ final class BowConstraints
         return isset($this->directions[$event]);
     }
 
-    /** Whether a director's mark asks for something at this event. */
-    public function hasConnectionOrMark(int $event): bool
-    {
-        return isset($this->connections[$event])
-            || array_filter($this->directions[$event] ?? [], static fn (FixedDirection $fixed): bool => $fixed->mark !== null) !== [];
-    }
-
     /** @return list<int> events a goal stands at, in order */
     public function goalEvents(): array
     {

@@ -89,12 +89,6 @@ final readonly class SlurLinks
         return $isTied ? BowConnection::Tie : BowConnection::Slur;
     }
 
-    /** Whether a printed or added slur joins an event to the next. */
-    public function isSlurredOn(int $event): bool
-    {
-        return in_array($this->after[$event] ?? SlurLink::None, [SlurLink::Slur, SlurLink::Hook], true);
-    }
-
     private function ties(int $index, Event $next): bool
     {
         foreach ($next->notes as $position) {

@@ -141,10 +141,10 @@ final class NounsTest extends TestCase
         $score = Passage::of('4/4', '[p] [<] D4h E4h | [/] [f] F4w | [>] G4w | [/] A4w')->score();
         $loudness = Dynamics::of($score, $score->parts[0]);
 
-        self::assertSame('p', $loudness->nameAt(Fraction::zero()));
+        self::assertSame(1.0, $loudness->levelAt(0.0));
         self::assertEqualsWithDelta(2.5, $loudness->levelAt(2.0), 0.01);
-        self::assertSame('f', $loudness->nameAt(Fraction::of(4)));
-        self::assertSame('mf', $loudness->nameAt(Fraction::of(13)));
+        self::assertSame(4.0, $loudness->levelAt(4.0));
+        self::assertSame(3.0, $loudness->levelAt(13.0));
         self::assertTrue($loudness->isSteady(4.0, 8.0));
         self::assertFalse($loudness->isSteady(0.0, 4.0));
     }
@@ -153,7 +153,7 @@ final class NounsTest extends TestCase
     {
         $score = Passage::of('4/4', 'D4w')->score();
 
-        self::assertSame('mf', Dynamics::of($score, $score->parts[0])->nameAt(Fraction::zero()));
+        self::assertSame(3.0, Dynamics::of($score, $score->parts[0])->levelAt(0.0));
     }
 
     public function testLinesGatherChordsAndGraceNotes(): void

@@ -113,6 +113,39 @@ describe('the hand lane', () => {
         expect(of(drawn, 'hand-shift')).toHaveLength(1);
     });
 
+    it('lays the strings eight apart under the system, and band, numeral and shift where they belong', () => {
+        const fingered = withFingers((_, index) => ({
+            string: strings[index % 4] ?? 'G', ...(index > 1 && index < 4 ? { position: 'III', shift: index === 2 } : {}),
+        }));
+        const drawn = drawHandLanes(geometry(fingered), fingered, strings, 0);
+        const lines = of(drawn, 'hand-string').map((one) => number(one, 'y1'));
+        const top = Math.min(...lines);
+        expect(top).toBeGreaterThan(90);
+        expect(lines).toEqual([top + 24, top + 16, top + 8, top]);
+        expect(of(drawn, 'hand-word').map((one) => [one.textContent, number(one, 'x'), number(one, 'y')])).toEqual([
+            ['G', 75, top + 26.5], ['D', 75, top + 18.5], ['A', 75, top + 10.5], ['E', 75, top + 2.5],
+        ]);
+        expect(of(drawn, 'hand-dot').map((one) => [number(one, 'cx'), number(one, 'cy')])).toEqual([
+            [105, top + 24], [145, top + 16], [185, top + 8], [225, top], [265, top + 24], [305, top + 16],
+        ]);
+        const bands = of(drawn, 'hand-band').map((one) => ['x', 'y', 'width', 'height'].map((name) => number(one, name)));
+        expect(bands).toEqual([[176, top - 4, 80, 32]]);
+        const [numeral] = of(drawn, 'hand-position');
+        expect([number(numeral, 'x'), number(numeral, 'y')]).toEqual([178, top + 39]);
+        expect(of(drawn, 'hand-shift')[0]?.getAttribute('d')).toBe(`M162 ${top + 28}L165 ${top + 33}L168 ${top + 28}`);
+    });
+
+    it('rings what the class has not learned, and draws slides over the string', () => {
+        const fingered = withFingers((_, index) => ({ slide: index === 1 }));
+        const drawn = drawHandLanes(geometry(fingered), fingered, strings, 0, [
+            told({ code: 'out-of-range', note: 'n4' }), told({ code: 'stretch', note: 'n5' }),
+        ]);
+        expect(of(drawn, 'hand-beyond').map((one) => number(one, 'cx'))).toEqual([225]);
+        const [slide] = of(drawn, 'hand-slide');
+        const string = number(of(drawn, 'hand-dot')[0], 'cy');
+        expect(['x1', 'x2', 'y1', 'y2'].map((name) => number(slide, name))).toEqual([105, 145, string - 2, string - 2]);
+    });
+
     it('draws a line while a finger stays down', () => {
         const fingered = withFingers((_, index) => (index === 0 ? { leaveDown: true, leaveDownTo: 'n3' } : {}));
         const [hold] = of(drawHandLanes(geometry(fingered), fingered, strings, 0), 'hand-hold');

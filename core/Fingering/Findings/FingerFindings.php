@@ -228,8 +228,8 @@ final class FingerFindings
     private function stretches(HandEvent $event, HandState $state): void
     {
         $kind = $this->hand->instrument->value;
-                $limits = FingerSettings::STRETCHES[$kind] ?? FingerSettings::STRETCHES['violin'];
-                $limit = $limits[$this->settings->profile->isBeginner() ? 0 : 1];
+        $limits = FingerSettings::STRETCHES[$kind] ?? FingerSettings::STRETCHES['violin'];
+        $limit = $limits[$this->settings->profile->isBeginner() ? 0 : 1];
         foreach ($state->stops as $stop) {
             if (!$stop->shape->isExtension()) {
                 continue;

@@ -138,6 +138,17 @@ final class FingerFindingsTest extends TestCase
         );
     }
 
+    public function testAClashIsSaidTheWayTheFingerMoves(): void
+    {
+        $texts = static fn (string $music): array => array_column(Passage::of('4/4', $music)->profile('second-year')->plan()->flags, 'text');
+
+        self::assertSame(
+            ['Finger 2 sits low for C5 and higher next door for F♯4: it is easily pulled low too.'],
+            $texts('C5q F#4q A4h'),
+        );
+        self::assertSame(['Finger 2 sits high for F♯4 and lower next door for C5: place it afresh.'], $texts('F#4q C5q A4h'));
+    }
+
     /** @param list<string> $flags */
     #[DataProvider('passages')]
     public function testWhatIsTold(Passage $passage, array $flags): void

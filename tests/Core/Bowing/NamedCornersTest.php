@@ -70,4 +70,27 @@ final class NamedCornersTest extends TestCase
         // The light beat nearest to the trouble first, a downbeat last of the hooks; what changes the printed slurs comes after them.
         self::assertSame(['1.4 hook', '1.2 hook', '2.1 hook', '1.2 no slurs'], array_map(static fn ($way): string => $way->lines[0], $flag->ways));
     }
+
+    public function testATieJoinsOnlyWhatIsOneSound(): void
+    {
+        self::assertSame('d | u', Passage::of('4/4', 'D4h~ D4h | E4w')->bows());
+        self::assertSame('d u | d', Passage::of('4/4', 'D4h~ E4h | F4w')->bows(), 'another pitch');
+        self::assertSame('d u | d', Passage::of('4/4', 'D4q~ rq D4h | E4w')->bows(), 'a rest between');
+    }
+
+    public function testNotesOfAFifthOfASecondCanJustBeHooked(): void
+    {
+        $passage = Passage::of('4/4', 'A4e B4e C5e D5e E5h')->marked('1.1+ hook');
+
+        self::assertSame([], $passage->at(150)->flags());
+        self::assertSame(['marks-contradict@1'], $passage->at(151)->flags());
+    }
+
+    public function testOfSlursTwoAreOfferedTheNearestFirst(): void
+    {
+        $flag = Passage::of('4/4', '(A4qd B4q) (C5q D5q) | (E5q D5q) (C5q B4q) | (A4q B4q) (C5q D5q) | B4wu')->plan()->flags[0];
+        $lines = array_map(static fn ($way): string => $way->lines[0], $flag->ways);
+
+        self::assertSame(['3.3 no slurs', '3.1 no slurs'], array_values(preg_grep('~slurs~', $lines) ?: []));
+    }
 }

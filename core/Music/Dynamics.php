@@ -106,17 +106,13 @@ final readonly class Dynamics
         return $low;
     }
 
-    /**
-     * Two neighbouring dynamics and how far between them an onset lies, for speeds that glide.
-     *
-     * @return array{string, string, float}
-     */
-    public function between(float $onset): array
+    /** The dynamics an onset lies between, for speeds that glide. */
+    public function between(float $onset): DynamicLevel
     {
         $level = $this->levelAt($onset);
         $lower = (int) floor($level);
 
-        return [self::NAMES[$lower], self::NAMES[min(5, $lower + 1)], $level - $lower];
+        return new DynamicLevel(self::NAMES[$lower], self::NAMES[min(5, $lower + 1)], $level - $lower);
     }
 
     private static function levelOf(Expression $expression): ?float

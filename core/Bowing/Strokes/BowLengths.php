@@ -141,9 +141,11 @@ final class BowLengths
         while ($at->isLessThan($end)) {
             $until = $isSteady ? $end : Fraction::smaller($at->plus($half), $end);
             $seconds = $this->tempo->seconds($at, $until);
-            [$lower, $upper, $share] = $this->dynamics->between(($at->toFloat() + $until->toFloat()) / 2);
-            $low = $this->speeds[$lower] ??= $this->settings->speeds($this->part->instrument, $lower);
-            $speeds = $share > 0.0 ? $low->towards($this->settings->speeds($this->part->instrument, $upper), $share) : $low;
+            $level = $this->dynamics->between(($at->toFloat() + $until->toFloat()) / 2);
+            $low = $this->speeds[$level->lower] ??= $this->settings->speeds($this->part->instrument, $level->lower);
+            $speeds = $level->share > 0.0
+                ? $low->towards($this->settings->speeds($this->part->instrument, $level->upper), $level->share)
+                : $low;
             $sums['slowest'] += $seconds * $speeds->slowest;
             $sums['comfortable'] += $seconds * $speeds->comfortable;
             $sums['fastest'] += $seconds * $speeds->fastest;

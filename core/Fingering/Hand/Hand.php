@@ -27,15 +27,9 @@ final readonly class Hand
         'cello' => [[1], [2], [3, 4], [5, 6], [7], [8, 9], [10, 11], [12]],
     ];
 
-    /** Numerals of the positions by letter steps. */
-    private const NAMES = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
-
     /** Seconds a hand needs to leave, and for each semitone of the way. Source: trial with whole pieces at printed tempos. */
     private const SHIFT_SECONDS = 0.18;
     private const SHIFT_SECONDS_EACH = 0.015;
-
-    /** Names of the bass positions by frame. Source: the half-step numbering that bass methods use. */
-    private const BASS = [1 => '½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
 
     /** Letter steps of the position by frame: {@see FRAMES} turned round, the lower position where two share a frame. */
     private const BY_FRAME = [
@@ -238,9 +232,9 @@ final readonly class Hand
     public function fits(string $position, int $frame): bool
     {
         if ($this->kind === 'bass') {
-            return (self::BASS[$frame] ?? '') === $position;
+            return (Position::OF_THE_BASS[$frame - 1] ?? '') === $position;
         }
-        $number = array_search($position, self::NAMES, true);
+        $number = array_search($position, Position::NUMERALS, true);
 
         return $number !== false && in_array($frame, self::FRAMES[$this->kind][$number], true);
     }
@@ -266,13 +260,13 @@ final readonly class Hand
     public function nameOf(int $frame, ?int $steps = null): string
     {
         if ($this->kind === 'bass') {
-            return self::BASS[$frame] ?? 'VI';
+            return Position::OF_THE_BASS[$frame - 1] ?? 'VI';
         }
         if ($steps !== null && $frame > 2 && in_array($frame, self::FRAMES[$this->kind][$steps] ?? [], true)) {
-            return self::NAMES[$steps];
+            return Position::NUMERALS[$steps];
         }
 
-        return self::NAMES[self::BY_FRAME[$this->kind][$frame] ?? 7];
+        return Position::NUMERALS[self::BY_FRAME[$this->kind][$frame] ?? 7];
     }
 
     /**

@@ -9,9 +9,10 @@ use UprightPencil\Music\Instrument;
 /** The names of positions: numerals, and in words. */
 final class Position
 {
-    private const NUMERALS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
-    /** The bass counts the half step between two positions too. */
-    private const OF_THE_BASS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
+    /** By letter steps from the nut. */
+    public const NUMERALS = ['½', 'I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
+    /** By frame, from 1: the bass counts the half step between two positions too. Source: the numbering bass methods use. */
+    public const OF_THE_BASS = ['½', 'I', 'II', 'II½', 'III', 'III½', 'IV', 'V', 'V½', 'VI'];
     private const WORDS = [
         '½' => 'half position', 'I' => 'first position', 'II' => 'second position', 'III' => 'third position',
         'IV' => 'fourth position', 'V' => 'fifth position', 'VI' => 'sixth position', 'VII' => 'seventh position',

@@ -3,6 +3,7 @@ import type { DeskNote } from '../../resources/js/api/types';
 import { drawHandLanes } from '../../resources/js/desk/overlay/handLane';
 import { drawLanes } from '../../resources/js/desk/overlay/bowLane';
 import { bowSign, clearFoot, type Box, type Geometry } from '../../resources/js/engraving/ink';
+import { hasOpenTies, withLongerOpenTies } from '../../resources/js/engraving/openTies';
 import { finger, flag as told, notes } from './support';
 
 /** Six notes in one system, forty pixels apart. */
@@ -192,5 +193,15 @@ describe('a text over the page', () => {
         const tower = Array.from({ length: 40 }, (_, index) => ({ left: 0, right: 200, top: 30 - 20 * index, bottom: 49 - 20 * index }));
         // Eight tries up a tower of forty: it stands three above the eighth area.
         expect(clearFoot(tower, 100, 40, 50, 10)).toBe(30 - 20 * 7 - 3);
+    });
+});
+
+describe('an open tie', () => {
+    it('ends a little after its note, and other ties stay as they are', () => {
+        const mei = '<lv xml:id="a" startid="#n1" tstamp2="0m+1.0026" /><tie startid="#n1" tstamp2="0m+1.0026" /><lv startid="#n2" tstamp2="1m+3" />';
+        expect(withLongerOpenTies(mei)).toBe(
+            '<lv xml:id="a" startid="#n1" tstamp2="0m+1.7026" /><tie startid="#n1" tstamp2="0m+1.0026" /><lv startid="#n2" tstamp2="1m+3.7" />',
+        );
+        expect([hasOpenTies('<tied type="let-ring"/>'), hasOpenTies('<tied type="start"/>')]).toEqual([true, false]);
     });
 });

@@ -1,6 +1,7 @@
 /** Engraves MusicXML to SVG, off the page's own thread. Loaded only when there is music to show. */
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
+import { hasOpenTies, withLongerOpenTies } from './openTies';
 
 export interface EngraveRequest {
     ticket: number;
@@ -52,6 +53,9 @@ self.onmessage = async (event: MessageEvent<EngraveRequest>) => {
         });
         if (!engraver.loadData(musicXml)) {
             throw new Error('unreadable');
+        }
+        if (hasOpenTies(musicXml)) {
+            engraver.loadData(withLongerOpenTies(engraver.getMEI()));
         }
         const pages: string[] = [];
         for (let page = 1; page <= engraver.getPageCount(); page += 1) {

@@ -64,6 +64,23 @@ final class HandTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    public function testAPluckedNoteRingsOn(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/1/desk')->engraved();
+        $line = $page->type('input[name=say-it]', '12.1 let ring');
+        $page->sees('1 mark', '#says');
+        $line->sendKeys(WebDriverKeys::ENTER);
+        $line->sendKeys(WebDriverKeys::ESCAPE);
+        $page->until(fn (): bool => $page->count('g.lv') === 1, 'no open tie is drawn');
+        // As long as a reader expects a tie, not a speck over the notehead.
+        $width = 'return document.querySelector("g.lv path").getBoundingClientRect().width';
+        $notehead = 'return document.querySelector("g.notehead").getBoundingClientRect().width';
+        self::assertGreaterThan(1.5 * $page->driver->executeScript($notehead), $page->driver->executeScript($width));
+        $page->control('z');
+        $page->until(fn (): bool => $page->count('g.lv') === 0, 'the mark was not undone');
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testMarksAreCarriedToAReturn(): void
     {
         $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();

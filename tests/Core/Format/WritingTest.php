@@ -162,6 +162,18 @@ final class WritingTest extends TestCase
         self::assertLessThan(array_search('lyric', $names(3), true), array_search('accidental', $names(3), true));
     }
 
+    public function testALineGoesWithEveryPositionButTheFirst(): void
+    {
+        $passage = Passage::of('4/4', 'A5q B5q C6q D6q | C6q B5q A5h | E5q C5q B4q A4q | G4h F4h')->profile('third-position');
+        $plan = $passage->plan();
+        $written = (new ScoreWriter(Document::open($passage->musicXml())))->write([$plan]);
+        $numerals = array_values(array_filter(array_map(static fn ($print): string => $print->finger->position ?? '', $plan->prints)));
+
+        self::assertSame(['III', 'I'], $numerals);
+        self::assertSame(1, preg_match_all('~<bracket type="start"[^>]*line-type="dashed"~', $written));
+        self::assertSame(1, preg_match_all('~<bracket type="stop"[^>]*line-type="dashed"[^>]*>~', $written));
+    }
+
     public function testEverythingElseStaysAsItStood(): void
     {
         $xml = str_replace(

@@ -35,6 +35,22 @@ final class PencilLinesTest extends TestCase
         return (new PencilLinesReader($score, $score->parts))->read($lines);
     }
 
+    public function testACommentBeginsAfterABlankAndOutsideQuotes(): void
+    {
+        $words = static function (string $line): array {
+            $mark = self::read($line)->marks['P1'][0];
+
+            return [$mark->words(), $mark->comment];
+        };
+
+        self::assertSame(['down', 'so'], $words('1.1 down # so'));
+        self::assertSame(['down', 'so'], $words('1.1 down #so'));
+        self::assertSame(['"no. #2"', ''], $words('1.1 "no. #2"'));
+        self::assertSame(['"C# D"', 'sharp # twice'], $words('1.1 "C# D" # sharp # twice'));
+        self::assertNotSame([], self::read('1.1 down#so')->errors, 'without a blank it belongs to the word');
+        self::assertSame([], self::read('# 1.1 down')->marks['P1'] ?? []);
+    }
+
     public function testThePageAboutTheNotationShowsEveryMark(): void
     {
         $page = (string) file_get_contents(dirname(__DIR__, 3) . '/docs/pencil-lines.md');

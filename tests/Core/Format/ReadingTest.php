@@ -236,4 +236,45 @@ final class ReadingTest extends TestCase
         self::assertInstanceOf(Score::class, $score);
         self::assertSame(1000, $score->measures[0]->meter->beats);
     }
+
+    public function testASignOnABarlineCountsWhereverItIsWritten(): void
+    {
+        foreach (['segno', 'coda'] as $sign) {
+            $plain = Passage::of('4/4', 'D4w | E4w | F4w')->musicXml();
+            $inside = str_replace('<measure number="2">', "<measure number=\"2\"><barline location=\"left\"><{$sign}/></barline>", $plain);
+            $named = str_replace('<measure number="2">', "<measure number=\"2\"><barline location=\"left\" {$sign}=\"{$sign}\"/>", $plain);
+            $bare = str_replace('<measure number="2">', '<measure number="2"><barline location="left"/>', $plain);
+            $has = static fn (string $xml): array => array_map(
+                static fn ($measure): bool => $measure->{$sign},
+                (new ScoreReader())->read($xml)->measures,
+            );
+
+            self::assertSame([false, true, false], $has($inside), $sign);
+            self::assertSame([false, true, false], $has($named), $sign);
+            self::assertSame([false, false, false], $has($bare), $sign);
+        }
+    }
+
+    public function testTheScoreOfAnArchiveIsTheOneItsListNames(): void
+    {
+        $one = Passage::of('4/4', 'D4w')->musicXml();
+        $other = Passage::of('4/4', 'E4w')->musicXml();
+        $archive = static function (array $entries): string {
+            $path = (string) tempnam(sys_get_temp_dir(), 'mxl');
+            $zip = new \ZipArchive();
+            $zip->open($path, \ZipArchive::OVERWRITE);
+            foreach ($entries as $name => $content) {
+                $zip->addFromString($name, $content);
+            }
+            $zip->close();
+
+            return (string) file_get_contents($path);
+        };
+        $list = static fn (string $name): string => "<container><rootfiles><rootfile full-path=\"{$name}\"/></rootfiles></container>";
+
+        self::assertSame($other, (new Mxl())->unpack($archive(['a.xml' => $one, 'b.xml' => $other, 'META-INF/container.xml' => $list('b.xml')])));
+        self::assertSame($other, (new Mxl())->unpack($archive(['a.xml' => $one, 'b&c.xml' => $other, 'META-INF/container.xml' => $list('b&amp;c.xml')])));
+        self::assertSame($one, (new Mxl())->unpack($archive(['a.xml' => $one, 'META-INF/container.xml' => $list('gone.xml')])));
+        self::assertSame($one, (new Mxl())->unpack($archive(['META-INF/x.xml' => $other, 'readme.txt' => 'x', 'a.musicxml' => $one])));
+    }
 }

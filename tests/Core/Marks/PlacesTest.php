@@ -6,6 +6,7 @@ namespace Tests\Core\Marks;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use UprightPencil\Music\Fraction;
 use Tests\Support\Passage;
 use UprightPencil\Marks\Exception\UnknownPlace;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
@@ -144,5 +145,15 @@ final class PlacesTest extends TestCase
         $score = Passage::of('4/4', self::TUNE)->score();
 
         return Places::of($score, $score->parts[0])->find($place, $kind);
+    }
+
+    public function testAPlaceInsideANoteIsNamedByItsBeatWhileItLiesInTheMeasure(): void
+    {
+        $score = Passage::of('4/4', 'D4w~ | D4w')->score();
+        $places = Places::of($score, $score->parts[0]);
+
+        self::assertSame('1.4', $places->nameOf('P1-m1-n1', Fraction::of(3)));
+        self::assertSame('1.4+', $places->nameOf('P1-m1-n1', Fraction::of(7, 2)));
+        self::assertSame('P1-m1-n1', $places->nameOf('P1-m1-n1', Fraction::of(4)), 'the next measure has a note of its own there');
     }
 }

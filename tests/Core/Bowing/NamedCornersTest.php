@@ -93,4 +93,18 @@ final class NamedCornersTest extends TestCase
 
         self::assertSame(['3.3 no slurs', '3.1 no slurs'], array_values(preg_grep('~slurs~', $lines) ?: []));
     }
+
+    public function testAMarkForATimeThatIsNeverPlayedIsTold(): void
+    {
+        $texts = static fn (Passage $passage): array => array_column($passage->plan()->flags, 'text');
+
+        self::assertSame(
+            ['“up” is for time 2 through, but this is played once.', '“up” is for time 3 through, but this is played once.'],
+            $texts(Passage::of('4/4', 'D4h E4h | F4w')->marked("1.1 up 2x\n2.1 up 3x")),
+        );
+        self::assertSame(
+            ['“up” is for time 3 through, but this is played 2 times.'],
+            $texts(Passage::of('4/4', '[repeat] D4h E4h [back] | F4w')->marked('1.1 up 3x')),
+        );
+    }
 }

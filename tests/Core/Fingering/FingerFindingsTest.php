@@ -138,6 +138,25 @@ final class FingerFindingsTest extends TestCase
         );
     }
 
+    public function testCrossingsAreCountedInTheirMeasure(): void
+    {
+        $slur = '(D5e F#5e) (D5e F#5e) (D5e F#5e) (D5e F#5e)';
+        $flags = Passage::of('4/4', "{$slur} | (D5e F#5e) D5q A4h")->at(126)->profile('second-year')->inKey(2)->plan()->flags;
+
+        self::assertSame([
+            'D5–F♯5 crosses from A to E inside the slur, the notes 0.24 s apart; 4 such crossings in this measure.',
+            'D5–F♯5 crosses from A to E inside the slur, the notes 0.24 s apart.',
+        ], array_column($flags, 'text'));
+    }
+
+    public function testATiedNoteTakesNoFingerOfAFigure(): void
+    {
+        $passage = Passage::of('4/4', 'D5q E5q~ E5q F5q | G5q F5h.')->profile('third-position')->marked('1.1-2.1 III : 1 2 3 4');
+
+        self::assertStringStartsWith('III A:1 A:high2 A:high2 A:3 | A:4', $passage->fingers());
+        self::assertSame([], $passage->flags());
+    }
+
     public function testAClashIsSaidTheWayTheFingerMoves(): void
     {
         $texts = static fn (string $music): array => array_column(Passage::of('4/4', $music)->profile('second-year')->plan()->flags, 'text');

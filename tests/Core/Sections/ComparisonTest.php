@@ -110,6 +110,19 @@ final class ComparisonTest extends TestCase
         self::assertSame([], $flags);
     }
 
+    public function testPluckedNotesInOnePartDifferFromNothing(): void
+    {
+        $bowed = '(D4q E4q) F4h | G4q A4q B4h | (C5q B4q) A4h';
+        $half = '(D4q E4q) F4h | [pizz.] G4q A4q B4h | [arco] (C5q B4q) A4h';
+        foreach ([[$bowed, $half], [$half, $bowed]] as [$one, $other]) {
+            $stretches = $this->compare($one, $other)->stretches();
+            self::assertNotSame([], $stretches);
+            foreach ($stretches as $stretch) {
+                self::assertSame([[], []], [$stretch->slursDiffer, $stretch->directionsDiffer]);
+            }
+        }
+    }
+
     private function compare(string $one, string $other, string $marks = ''): Comparison
     {
         $score = (new ScoreReader())->read(TwoParts::musicXml($one, $other));

@@ -112,8 +112,8 @@ final class ComparisonTest extends TestCase
 
     public function testPluckedNotesInOnePartDifferFromNothing(): void
     {
-        $bowed = '(D4q E4q) F4h | G4q A4q B4h | (C5q B4q) A4h';
-        $half = '(D4q E4q) F4h | [pizz.] G4q A4q B4h | [arco] (C5q B4q) A4h';
+        $bowed = '(D4q E4q) F4h | G4h B4h | (C5q B4q) A4h';
+        $half = '(D4q E4q) F4h | [pizz.] G4h B4h | [arco] (C5q B4q) A4h';
         foreach ([[$bowed, $half], [$half, $bowed]] as [$one, $other]) {
             $stretches = $this->compare($one, $other)->stretches();
             self::assertNotSame([], $stretches);

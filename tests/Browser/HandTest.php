@@ -75,7 +75,7 @@ final class HandTest extends BrowserTestCase
         // As long as a reader expects a tie, not a speck over the notehead.
         $width = 'return document.querySelector("g.lv path").getBoundingClientRect().width';
         $notehead = 'return document.querySelector("g.notehead").getBoundingClientRect().width';
-        self::assertGreaterThan(1.5 * $page->driver->executeScript($notehead), $page->driver->executeScript($width));
+        self::assertGreaterThan(1.3 * $page->driver->executeScript($notehead), $page->driver->executeScript($width));
         $page->control('z');
         $page->until(fn (): bool => $page->count('g.lv') === 0, 'the mark was not undone');
         self::assertSame([], $page->scriptErrors());

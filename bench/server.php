@@ -15,7 +15,7 @@ require_once __DIR__ . '/BigScore.php';
 const MARKS = 40;
 
 $jar = new CookieJar();
-$client = new Client(['base_uri' => Harness::get()->url . '/api/', 'cookies' => $jar, 'headers' => ['Accept' => 'application/json']]);
+$client = new Client(['base_uri' => Harness::get()->url . '/api/v1/', 'cookies' => $jar, 'headers' => ['Accept' => 'application/json']]);
 
 /**
  * @param array<string, mixed> $options

@@ -65,9 +65,9 @@ final class RightsTest extends FeatureTestCase
                 ['DELETE', 'links/%s', $link], ['PATCH', 'shelves/%s', $this->shelf()->id],
             ] as [$method, $path, $id]
         ) {
-            $there = $this->json($method, '/api/' . sprintf($path, $id), ['from' => 1]);
+            $there = $this->json($method, '/api/v1/' . sprintf($path, $id), ['from' => 1]);
             foreach (['999999', '99999999999999999999', '0', 'x'] as $nothing) {
-                $notThere = $this->json($method, '/api/' . sprintf($path, $nothing), ['from' => 1]);
+                $notThere = $this->json($method, '/api/v1/' . sprintf($path, $nothing), ['from' => 1]);
                 self::assertSame([$there->getStatusCode(), $there->getContent()], [$notThere->getStatusCode(), $notThere->getContent()], "{$method} {$path} {$nothing}");
             }
             self::assertSame(404, $there->getStatusCode());

@@ -20,7 +20,7 @@ final class Client
     public function __construct(public readonly string $url)
     {
         $this->jar = new CookieJar();
-        $this->guzzle = new Guzzle(['base_uri' => "{$url}/api/", 'cookies' => $this->jar, 'http_errors' => false, 'timeout' => 60, 'connect_timeout' => 2]);
+        $this->guzzle = new Guzzle(['base_uri' => "{$url}/api/v1/", 'cookies' => $this->jar, 'http_errors' => false, 'timeout' => 60, 'connect_timeout' => 2]);
     }
 
     public static function signedIn(string $url, string $email = DatabaseSeeder::DIRECTOR): self

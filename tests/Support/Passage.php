@@ -181,6 +181,17 @@ final class Passage
         return $this->music;
     }
 
+    public function isMarked(): bool
+    {
+        return $this->marks !== '';
+    }
+
+    /** A rest of a whole measure, in values that its meter can be written with. */
+    public function measureOfRest(): string
+    {
+        return ['4/4' => 'rw', '3/4' => 'rh.', '2/4' => 'rh', '6/8' => 'rh.', '3/8' => 'rq.'][$this->meter];
+    }
+
     public function score(): Score
     {
         return (new ScoreReader())->read($this->musicXml());

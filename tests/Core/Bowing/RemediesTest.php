@@ -140,4 +140,21 @@ final class RemediesTest extends TestCase
         }
         self::fail("No {$code->value}: " . implode(', ', $passage->flags()));
     }
+
+    public function testWaysOutStandBestFirst(): void
+    {
+        $flag = Passage::of('4/4', 'A4qd (B4q C5q) D5q | E5wd')->at(80)->plan()->flags[0];
+
+        self::assertSame('marks-contradict', $flag->code->value);
+        // The light beat nearest to the trouble first, a downbeat last of the hooks; what changes the printed slurs comes after them.
+        self::assertSame(['1.4 hook', '1.2 hook', '2.1 hook', '1.2 no slurs'], array_map(static fn ($way): string => $way->lines[0], $flag->ways));
+    }
+
+    public function testOfSlursTwoAreOfferedTheNearestFirst(): void
+    {
+        $flag = Passage::of('4/4', '(A4qd B4q) (C5q D5q) | (E5q D5q) (C5q B4q) | (A4q B4q) (C5q D5q) | B4wu')->plan()->flags[0];
+        $lines = array_map(static fn ($way): string => $way->lines[0], $flag->ways);
+
+        self::assertSame(['3.3 no slurs', '3.1 no slurs'], array_values(preg_grep('~slurs~', $lines) ?: []));
+    }
 }

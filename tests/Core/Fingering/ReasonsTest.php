@@ -88,4 +88,15 @@ final class ReasonsTest extends TestCase
 
         return $finger;
     }
+
+    public function testAnOpenStringIsNotExplainedByAPosition(): void
+    {
+        $passage = Passage::of('4/4', "D3q' rq A2q' rq | Bb2q C3q D3h | G2q. A2e Bb2q G2q | A2h D3h")
+            ->by('Bass')->profile('third-position')->inKey(-1)->at(96)->explained();
+        foreach ($passage->plan()->fingers->notes as $finger) {
+            if ($finger->number === 0) {
+                self::assertStringNotContainsString('first position does not reach', $finger->why);
+            }
+        }
+    }
 }

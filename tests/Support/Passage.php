@@ -56,6 +56,8 @@ final class Passage
     private int $fifths = 0;
     private bool $numberFromZero = false;
     private string $dynamic = '';
+    private ?Score $read = null;
+    private ?SlurredNotes $slurred = null;
 
     private function __construct(private readonly string $meter, private readonly string $music)
     {
@@ -167,7 +169,7 @@ final class Passage
     {
         $copy = new self($this->meter, $music);
         foreach (get_object_vars($this) as $name => $value) {
-            if ($name !== 'music' && $name !== 'meter') {
+            if (!in_array($name, ['music', 'meter', 'read', 'slurred'], true)) {
                 $copy->{$name} = $value;
             }
         }
@@ -209,21 +211,21 @@ final class Passage
         return (new Planner($this->options(), $this->explains))->part($score, $score->parts[0], $this->book($score), null, Chair::read($this->chair));
     }
 
-    /** The left hand by other numbers than the usual ones, over the usual bowing. */
+    /** The left hand by other numbers than the usual ones, over the usual bowing. What was read once is not read again. */
     public function fingersBy(FingerSettings $settings): FingerPlan
     {
-        $score = $this->score();
+        $score = $this->read ??= $this->score();
         $book = $this->book($score);
-        $slurred = SlurredNotes::of((new Planner($this->options(), false))->bow($score, $score->parts[0], $book, Roadmap::of($score)));
+        $this->slurred ??= SlurredNotes::of((new Planner($this->options(), false))->bow($score, $score->parts[0], $book, Roadmap::of($score)));
 
         return (new FingerPlanner($settings, $this->explains))
-            ->plan($score, $score->parts[0], $book, $slurred, TempoMap::of($score), Roadmap::of($score), Chair::read($this->chair));
+            ->plan($score, $score->parts[0], $book, $this->slurred, TempoMap::of($score), Roadmap::of($score), Chair::read($this->chair));
     }
 
     /** The bow by other numbers than the usual ones. */
     public function bowsBy(BowSettings $settings): BowPlan
     {
-        $score = $this->score();
+        $score = $this->read ??= $this->score();
 
         return (new BowPlanner($settings))
             ->plan($score, $score->parts[0], $this->book($score), Roadmap::of($score), null, Chair::read($this->chair));

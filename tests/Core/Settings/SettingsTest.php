@@ -24,13 +24,15 @@ use UprightPencil\Music\Pitch;
  */
 final class SettingsTest extends TestCase
 {
+    /** @var array<array-key, Passage>|null */
+    private static ?array $passages = null;
     /** @var array<string, string> digests of the answers with the settings as they are */
     private static array $usual = [];
 
     #[Test, DataProvider('numbers')]
     public function everyNumberChangesAnAnswer(string $room, string $name): void
     {
-        foreach (self::passages() as $passage => $music) {
+        foreach (self::shortestFirst() as $passage => $music) {
             $settings = $room === 'hand' ? $music->options()->fingerSettings() : $music->options()->bowSettings();
             foreach (self::changed($settings, explode('.', $name)) as $other) {
                 if (self::answer($music, $other) !== (self::$usual["{$room} {$passage}"] ??= self::answer($music, $settings))) {
@@ -120,6 +122,17 @@ final class SettingsTest extends TestCase
     private static function answer(Passage $music, FingerSettings|BowSettings $settings): string
     {
         return md5(serialize($settings instanceof FingerSettings ? $music->fingersBy($settings) : $music->bowsBy($settings)));
+    }
+
+    /** @return array<array-key, Passage> */
+    private static function shortestFirst(): array
+    {
+        if (self::$passages === null) {
+            self::$passages = self::passages();
+            uasort(self::$passages, static fn (Passage $a, Passage $b): int => strlen($a->text()) <=> strlen($b->text()));
+        }
+
+        return self::$passages;
     }
 
     /** @return array<array-key, Passage> */

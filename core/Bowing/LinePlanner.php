@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing;
 
 use UprightPencil\Bowing\Directions\BowingSolution;
+use UprightPencil\Bowing\Directions\Landmarks;
 use UprightPencil\Bowing\Distribution\BowAdvice;
 use UprightPencil\Bowing\Distribution\DistributionPlanner;
 use UprightPencil\Bowing\Findings\BowFindings;
@@ -50,7 +51,16 @@ final readonly class LinePlanner
         $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
         $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $lengths, $this->tempo);
         $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
-        $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $constraints, $this->settings);
+        $landmarks = Landmarks::of(
+            $this->score,
+            $this->part,
+            $this->line,
+            $strokes,
+            $this->dynamics,
+            $this->settings,
+            count($roadmap->visits),
+        );
+        $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $constraints, $this->settings, $landmarks);
         $directions = $solution->directions;
         $distribution = (new DistributionPlanner($this->line, $lengths, $constraints, $this->settings, $strokes, $directions))->plan();
         $directions->lift(array_keys($distribution->lifts));

@@ -23,6 +23,9 @@ enum FlagCode: string
     case Stretch = 'stretch';
     case OutOfRange = 'out-of-range';
     case SectionsDiffer = 'sections-differ';
+    case ReturnDiffers = 'return-differs';
+    case SectionStartsUp = 'section-starts-up';
+    case LastNoteUp = 'last-note-up';
 
     /** In the words of the rehearsal room. */
     public function title(): string
@@ -44,6 +47,9 @@ enum FlagCode: string
             self::Stretch => 'A wide stretch',
             self::OutOfRange => 'Outside what they know',
             self::SectionsDiffer => 'Sections differ',
+            self::ReturnDiffers => 'Comes back the other way round',
+            self::SectionStartsUp => 'A section starts up',
+            self::LastNoteUp => 'The last note comes up',
         };
     }
 }

@@ -16,6 +16,7 @@ use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\Places;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -33,7 +34,8 @@ use UprightPencil\Settings\Profile;
  * dots), `r` for rests, `~` after a note ties it on, parentheses are slurs, `'` a dot, `_` a line, `>` an accent,
  * `^` bounced (spiccato), `k` a tie from elsewhere ends here, `d` and `u` printed signs, `,` a comma, `!` tremolo, `*` after a value a third of it (triplets), `+` chords, `g:` grace.
  * Words between square brackets are directions: `[pizz.]`, `[ff]`, `[mark A]`, `[tempo 120]`, `[<]`, `[>]`, `[/]`,
- * `[repeat]`, `[back]`, `[1]`, `[2]` at the measure's beginning, `[D.S. al Coda]`, `[segno]`, `[coda]`, `[to coda]`, `[fine]`.
+ * `[repeat]`, `[back]`, `[1]`, `[2]` at the measure's beginning, `[D.S. al Coda]`, `[segno]`, `[coda]`, `[to coda]`, `[fine]`,
+ * `[double]` (a double bar closes the measure), `[key -2]`.
  * The second voice of a measure follows `//`.
  */
 final class Passage
@@ -277,6 +279,30 @@ final class Passage
     }
 
     /**
+     * Which way the bow goes at some places: "1.1 down, 5.1 up".
+     *
+     * @param string $places the same, whatever directions it names
+     */
+    public function bowsAt(string $places): string
+    {
+        $plan = $this->plan();
+        $names = Places::of($this->score(), $plan->part);
+        $directions = [];
+        foreach ($plan->part->notes as $note) {
+            $bow = $plan->bow->at($note->id);
+            if ($bow !== null) {
+                $directions[$names->nameOf($note->id)] = $bow->direction->value;
+            }
+        }
+
+        return implode(', ', array_map(static function (string $entry) use ($directions): string {
+            $place = explode(' ', trim($entry))[0];
+
+            return $place . ' ' . ($directions[$place] ?? 'no stroke');
+        }, explode(',', $places)));
+    }
+
+    /**
      * The fingers as a teacher would say them: "A:3 E:1 D:0 | III A:1": string and finger, the position where it changes
      * (or is not the first), bars between measures.
      */
@@ -357,6 +383,10 @@ final class Passage
                     } elseif (str_starts_with($word, 'back')) {
                         $times = substr($word, 5);
                         $right .= '<repeat direction="backward"' . ($times === '' ? '' : " times=\"{$times}\"") . '/>';
+                    } elseif ($word === 'double') {
+                        $right = '<bar-style>light-light</bar-style>' . $right;
+                    } elseif (preg_match('~^key (-?\d)$~', $word, $key) === 1) {
+                        $inner .= "<attributes><key><fifths>{$key[1]}</fifths></key></attributes>";
                     } elseif (preg_match('~^[\d,]+$~', $word) === 1) {
                         $left = "<ending number=\"{$word}\" type=\"start\"/>" . $left;
                         $right = "<ending number=\"{$word}\" type=\"stop\"/>" . $right;

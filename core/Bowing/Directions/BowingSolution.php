@@ -12,6 +12,7 @@ use UprightPencil\Marks\Kind\Bow\Hook;
 use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKind;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
@@ -31,6 +32,7 @@ final readonly class BowingSolution
         public PhraseSolver $solver,
         public Decisions $decisions,
         public StrokeDirections $directions,
+        public Landmarks $landmarks,
     ) {
     }
 
@@ -42,14 +44,27 @@ final readonly class BowingSolution
         array $strokes,
         BowConstraints $constraints,
         BowSettings $settings,
+        Landmarks $landmarks,
     ): self {
-        $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $settings);
+        $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $landmarks, $settings);
         $figures = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
-        $solver = new PhraseSolver($strokes, $constraints, $candidates, $figures, $settings);
+        $solver = new PhraseSolver($strokes, $constraints, $candidates, $figures, $landmarks, $settings);
         $decisions = $solver->decide();
         $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
 
-        return new self($score, $part, $line, $strokes, $constraints, $settings, $candidates, $solver, $decisions, $directions);
+        return new self(
+            $score,
+            $part,
+            $line,
+            $strokes,
+            $constraints,
+            $settings,
+            $candidates,
+            $solver,
+            $decisions,
+            $directions,
+            $landmarks,
+        );
     }
 
     /**
@@ -82,6 +97,47 @@ final readonly class BowingSolution
         $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
         $constraints = $this->constraints->withConnection($event, new Mark('', [$kind], $id, $id, pass: $pass));
 
-        return self::of($this->score, $this->part, $this->line, $this->strokes, $constraints, $this->settings)->directions;
+        return $this->under($constraints)->directions;
+    }
+
+    /**
+     * Sections, returns and a loud last note that come the other way than they should, and that no mark or sign asks for.
+     *
+     * @return array<int, Direction> how each should go, by stroke
+     */
+    public function wrongLandmarks(StrokeDirections $directions): array
+    {
+        $wrong = [];
+        foreach ($this->landmarks->all() as $index => $landmark) {
+            $head = $this->strokes[$index]->head();
+            $wanted = $landmark->source === null ? Direction::Down : $directions->starts[$landmark->source];
+            $isAsked = $this->constraints->direction($head->event, $head->pass) !== null
+                || $this->constraints->goal($head->event, $head->pass) !== null
+                || $this->constraints->changes($head->event) !== [];
+            if ($landmark->kind->isTold() && !$isAsked && $directions->starts[$index] !== $wanted) {
+                $wrong[$index] = $wanted;
+            }
+        }
+
+        return $wrong;
+    }
+
+    /**
+     * The same for other slurs.
+     *
+     * @param list<Stroke> $strokes as they would be
+     * @param int $from from which stroke on they are other ones
+     * @param int $more by how many there are more
+     */
+    public function over(array $strokes, int $from, int $more): self
+    {
+        $landmarks = $this->landmarks->moved($from, $more);
+
+        return self::of($this->score, $this->part, $this->line, $strokes, $this->constraints, $this->settings, $landmarks);
+    }
+
+    private function under(BowConstraints $constraints): self
+    {
+        return self::of($this->score, $this->part, $this->line, $this->strokes, $constraints, $this->settings, $this->landmarks);
     }
 }

@@ -12,9 +12,9 @@ use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 
 /**
- * Which strokes should go which way, and how much that is worth: the director's goals in every school; downbeats, accents and the
- * last note in the school "down on the downbeat". A change marked inside a stroke outweighs the school: the stroke begins the way
- * from which the bow can turn there.
+ * Which strokes should go which way, and how much that is worth: the director's goals, sections, returns and a loud last note in
+ * every school; downbeats, accents and any last note in the school "down on the downbeat". A change marked inside a stroke outweighs
+ * the school: the stroke begins the way from which the bow can turn there.
  */
 final readonly class DirectionGoals
 {
@@ -29,12 +29,12 @@ final readonly class DirectionGoals
     }
 
     /** @param list<Stroke> $strokes */
-    public static function of(array $strokes, BowConstraints $constraints, BowSettings $settings): self
+    public static function of(array $strokes, BowConstraints $constraints, BowSettings $settings, Landmarks $landmarks): self
     {
         $goals = [];
         $seen = [];
         $isSchool = $settings->school === BowSchool::Downbeat;
-        if (!$isSchool && $constraints->goalEvents() === []) {
+        if (!$isSchool && $constraints->goalEvents() === [] && $landmarks->all() === []) {
             return new self([]);
         }
         $changes = new InnerChanges($constraints);
@@ -48,10 +48,19 @@ final readonly class DirectionGoals
                 $goals[$index] = new DirectionGoal($goal->direction, self::GOAL, "the goal comes {$goal->direction->value}");
                 continue;
             }
-            if (!$isSchool || $head->pass !== 1) {
+            if ($head->pass !== 1) {
                 continue;
             }
             $entry = $changes->wantedEntry($stroke);
+            $landmark = $entry === Direction::Up ? null : $landmarks->at($index);
+            if ($landmark !== null) {
+                // Of a return it is known how it should go once its first statement is decided.
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceOf($landmark->kind), $landmark->words);
+                continue;
+            }
+            if (!$isSchool) {
+                continue;
+            }
             if ($entry === Direction::Up && ($stroke->onDownbeat || $index === $last || $stroke->isAccented)) {
                 $goals[$index] = new DirectionGoal($entry, $settings->priceUpDownbeat, 'the change marked in it turns the bow');
             } elseif ($stroke->onDownbeat) {
@@ -64,6 +73,17 @@ final readonly class DirectionGoals
         }
 
         return new self($goals);
+    }
+
+    /** The same, with a stroke that is to go as the passage went the first time. */
+    public function returning(int $stroke, Direction $direction): self
+    {
+        $goal = $this->goals[$stroke] ?? null;
+        if ($goal === null || $goal->price >= self::START) {
+            return $this;
+        }
+
+        return new self([$stroke => new DirectionGoal($direction, $goal->price, $goal->words)] + $this->goals);
     }
 
     /** The same, with a stroke that a fresh start leads up to. */

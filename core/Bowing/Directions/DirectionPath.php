@@ -108,7 +108,7 @@ final readonly class DirectionPath implements Moves
 
         return match (true) {
             $turn === null => INF,
-            $turn->price < $this->settings->mendsBelow => $turn->price,
+            $turn->price < $this->settings->mendsBelow() => $turn->price,
             default => $turn->price + self::UNASKED,
         };
     }

@@ -27,9 +27,10 @@ final readonly class PhraseSolver
         private BowConstraints $constraints,
         private RepeatCandidates $candidates,
         private RepeatedFigures $figures,
+        private Landmarks $landmarks,
         private BowSettings $settings,
     ) {
-        $this->goals = DirectionGoals::of($strokes, $constraints, $settings);
+        $this->goals = DirectionGoals::of($strokes, $constraints, $settings, $landmarks);
     }
 
     /** Whether there is anything to decide. */
@@ -45,9 +46,8 @@ final readonly class PhraseSolver
         if ($targets === []) {
             return $decisions;
         }
-        $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
+        $directions = StrokeDirections::begin($this->strokes, $this->constraints, $decisions, $this->settings);
         $starts = new StartRule($this->strokes, $this->constraints, $decisions);
-        $isOld = false;
         $next = 0;
         foreach ($this->phrases($directions) as [$first, $last]) {
             $here = [];
@@ -59,19 +59,18 @@ final readonly class PhraseSolver
             if ($here === [] || ($start !== null && $start->stroke > $last)) {
                 continue;
             }
-            if (!$isFresh && $isOld) {
-                // What was decided in a measure that is repeated turns what comes after it.
-                $directions = StrokeDirections::along($this->strokes, $this->constraints, $decisions, $this->settings);
-                $isOld = false;
-            }
+            $directions->upTo($first - 1);
             $goals = $start === null ? $this->goals : $this->goals->leadingTo($start->stroke, $start->direction);
+            $source = $this->landmarks->at($last)?->source;
+            if ($source !== null) {
+                $goals = $goals->returning($last, $directions->starts[$source]);
+            }
             foreach ($this->turns($first, $last, $isFresh ? null : $directions->starts[$first - 1], $goals, $here) as $target => $turn) {
                 $decisions->add(
                     $this->strokes[$turn->stroke]->head()->event,
                     $turn->connection,
                     self::why($turn, "so that {$this->goals->words($target)}"),
                 );
-                $isOld = true;
             }
         }
 
@@ -79,7 +78,8 @@ final readonly class PhraseSolver
     }
 
     /**
-     * Stretches from one fresh start to the next, played for the first time: what comes again goes as it was decided.
+     * Stretches from one fresh start to the next, played for the first time: what comes again goes as it was decided. Where a
+     * passage begins that returns, and where it returns, one ends too: how it began must be known by then.
      *
      * @return list<array{int, int}> first and last stroke
      */
@@ -95,6 +95,10 @@ final readonly class PhraseSolver
             }
             if (!$isAgain) {
                 $first ??= $index;
+                if ($this->landmarks->isOfPassage($index)) {
+                    $phrases[] = [$first, $index];
+                    $first = null;
+                }
             }
         }
         if ($first !== null) {

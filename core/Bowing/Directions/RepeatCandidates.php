@@ -29,6 +29,7 @@ final readonly class RepeatCandidates
         private Line $line,
         private array $strokes,
         private BowConstraints $constraints,
+        private Landmarks $landmarks,
         private BowSettings $settings,
     ) {
         $this->retakes = new RetakeTime($settings);
@@ -80,10 +81,29 @@ final readonly class RepeatCandidates
                     $this->retakes->needed($before),
                 ),
             );
-            usort($found, self::cheaper(...));
+        } elseif (!$stroke->hasRestBefore() && $stroke->link === SlurLink::None && $this->retakes->canBorrow($before)) {
+            [$price, $why] = $this->comma($index, $before);
+            $found[] = new RepeatCandidate($index, BowConnection::Retake, $price + $distance, $why);
         }
+        usort($found, self::cheaper(...));
 
         return $found;
+    }
+
+    /**
+     * A retake without a rest.
+     *
+     * @return array{float, string}
+     */
+    private function comma(int $index, Stroke $before): array
+    {
+        $takes = sprintf('the note before gives up %.2f s', $this->retakes->needed($before));
+
+        return match (true) {
+            $this->landmarks->leadsIn($index) => [$this->settings->priceCommaAtPhraseEnd, "a comma where the phrase ends: {$takes}"],
+            $before->seconds >= $this->settings->longSeconds => [$this->settings->priceCommaAfterLong, "a comma: {$takes}"],
+            default => [$this->settings->priceComma, "a comma: {$takes}"],
+        };
     }
 
     private static function cheaper(RepeatCandidate $a, RepeatCandidate $b): int

@@ -78,11 +78,28 @@ final class StrokeDirections
         ?Direction $entering = null,
     ): self {
         $directions = new self($strokes, $constraints, $decisions, new RetakeTime($settings), $settings, $entering);
-        foreach (array_keys($strokes) as $index) {
-            $directions->step($index);
-        }
+        $directions->upTo(count($strokes) - 1);
 
         return $directions;
+    }
+
+    /**
+     * The same for a line that is still being decided: no stroke has a direction yet.
+     *
+     * @param list<Stroke> $strokes all of a line
+     * @param Decisions $decisions what is added to it counts for the strokes that come after
+     */
+    public static function begin(array $strokes, BowConstraints $constraints, Decisions $decisions, BowSettings $settings): self
+    {
+        return new self($strokes, $constraints, $decisions, new RetakeTime($settings), $settings, null);
+    }
+
+    /** Goes on to a stroke, that one too. */
+    public function upTo(int $last): void
+    {
+        for ($index = count($this->starts); $index <= $last; $index++) {
+            $this->step($index);
+        }
     }
 
     /**

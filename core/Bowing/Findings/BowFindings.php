@@ -11,6 +11,7 @@ use UprightPencil\Bowing\Directions\StrokeDirections;
 use UprightPencil\Bowing\Distribution\DistributionPlan;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\LandmarkKind;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\BowLengths;
 use UprightPencil\Bowing\Strokes\SlurLink;
@@ -64,6 +65,7 @@ final class BowFindings
             ...$this->problems(),
             ...$this->contradictions(),
             ...$this->goals(),
+            ...$this->landmarks(),
             ...$this->secondTimes(),
             ...$this->runOuts(),
         ];
@@ -206,32 +208,100 @@ final class BowFindings
                 continue;
             }
             $wanted = $goal->direction;
-            $flag = $this->flags->at(
+            $flags[] = $this->flags->at(
                 FlagCode::GoalMissed,
                 "The goal here is {$wanted->value}, but the bow comes {$wanted->opposite()->value}: what is fixed before"
                     . ' and after leaves no place to turn it.',
                 $event,
-            );
-            $from = $this->solution->solver->lastFixed($index, $this->directions);
-            $isStart = $this->directions->connections[$from] === BowConnection::Start
-                && $this->constraints->direction($this->strokes[$from]->head()->event, 1) === null;
-            $flags[] = $flag->withWays([...$this->ways()->within(
-                $from,
-                $index,
-                $this->directions->starts[$from],
-                static fn (Direction $direction): bool => $direction === $wanted,
-            ), ...$this->retry->ways(
+            )->withWays($this->turning($index, $wanted));
+        }
+
+        return $flags;
+    }
+
+    /**
+     * Sections, returns and a loud last note that no quiet mark turned.
+     *
+     * @return list<Flag>
+     */
+    private function landmarks(): array
+    {
+        $flags = [];
+        $wrong = $this->solution->wrongLandmarks($this->directions);
+        foreach ($wrong as $index => $wanted) {
+            $landmark = $this->solution->landmarks->at($index);
+            if ($landmark === null) {
+                continue;
+            }
+            $flags[] = $this->flags->at(
+                match ($landmark->kind) {
+                    LandmarkKind::Return => FlagCode::ReturnDiffers,
+                    LandmarkKind::Last => FlagCode::LastNoteUp,
+                    default => FlagCode::SectionStartsUp,
+                },
+                match ($landmark->kind) {
+                    LandmarkKind::Return => "What began {$wanted->value} at " . $this->measure($landmark->source ?? 0)
+                        . " comes back {$wanted->opposite()->value} here.",
+                    LandmarkKind::Last => 'The last note is loud and comes up.',
+                    default => 'The section starts up here.',
+                },
+                $this->strokes[$index]->head()->event,
+            )->withWays($this->turning($index, $wanted, count($wrong)));
+        }
+
+        return $flags;
+    }
+
+    private function measure(int $stroke): string
+    {
+        $number = $this->score->measures[$this->line->events[$this->strokes[$stroke]->head()->event]->measure]->number;
+
+        return $number === '0' ? 'the pickup' : "measure {$number}";
+    }
+
+    /**
+     * Ways to bring a stroke round.
+     *
+     * @param int|null $wrong how many landmarks are wrong now: a way out must leave fewer, the whole line worked out anew; null where
+     *     it is enough that the stroke itself comes round
+     * @return list<Remedy> cheapest first
+     */
+    private function turning(int $index, Direction $wanted, ?int $wrong = null): array
+    {
+        $from = $this->solution->solver->lastFixed($index, $this->directions);
+        $isStart = $this->directions->connections[$from] === BowConnection::Start
+            && $this->constraints->direction($this->strokes[$from]->head()->event, 1) === null;
+        $isClear = static fn (array $still, int $stroke): bool => !isset($still[$stroke]) && count($still) < $wrong;
+        $isClearOver = function (array $strokes, int $at, int $more) use ($index, $isClear): bool {
+            /** @var list<Stroke> $strokes */
+            $try = $this->solution->over($strokes, $at, $more);
+
+            return $isClear($try->wrongLandmarks($try->directions), $index + $more);
+        };
+        $ways = $wrong !== null ? $this->ways()->between(
+            $from,
+            $index,
+            fn (StrokeDirections $try): bool => $isClear($this->solution->wrongLandmarks($try), $index),
+        ) : $this->ways()->within(
+            $from,
+            $index,
+            $this->directions->starts[$from],
+            static fn (Direction $direction): bool => $direction === $wanted,
+        );
+
+        return [
+            ...$ways,
+            ...$this->retry->ways(
                 $this->strokes,
                 $this->directions,
                 $from,
                 $index,
                 $wanted,
                 $this->places(),
-                $isStart,
-            )]);
-        }
-
-        return $flags;
+                $isStart && $wrong === null,
+                $wrong === null ? null : $isClearOver,
+            ),
+        ];
     }
 
     /**

@@ -42,6 +42,8 @@ final readonly class SlurRemedies
      * @param int $from the stroke that must stay as it is; a start that nothing fixes may turn
      * @param int $to the stroke that is to turn
      * @param bool $mayTurnStart whether the first of them takes its direction from the start rule
+     * @param (callable(list<Stroke>, int, int): bool)|null $isClear given all strokes as they would be, from where on they are other
+     *     ones, and by how many there are more: whether all is well with them
      * @return list<Remedy> nearest first
      */
     public function ways(
@@ -52,6 +54,7 @@ final readonly class SlurRemedies
         Direction $wanted,
         Places $places,
         bool $mayTurnStart,
+        ?callable $isClear = null,
     ): array {
         // What lies further back than anything that is tried goes as it goes.
         $begin = max($from, $to - self::REACH - 1);
@@ -61,7 +64,11 @@ final readonly class SlurRemedies
         $ways = [];
         for ($index = $last; $index > max(0, $last - self::REACH) && count($ways) < self::MOST; $index--) {
             foreach ([$this->join($stretch, $index, $places), $this->split($stretch, $index - 1, $places)] as $try) {
-                if ($try !== null && $this->goes($try[1], $entering, $wanted)) {
+                if ($try === null || !$this->goes($try[1], $entering, $wanted)) {
+                    continue;
+                }
+                $all = $isClear === null ? [] : [...array_slice($strokes, 0, $begin), ...$try[1], ...array_slice($strokes, $to + 1)];
+                if ($isClear === null || $isClear($all, $begin + $index, count($try[1]) - count($stretch))) {
                     $ways[] = $try[0];
                 }
             }

@@ -72,7 +72,8 @@ final readonly class BowSettings
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,
         public float $priceBeforeRest = -0.3,
-        public float $priceOnDownbeat = 3.0,
+        /** Nobody hooks onto a downbeat while anything else serves. */
+        public float $priceOnDownbeat = 8.0,
         public float $priceOnStrongBeat = 1.0,
         public float $priceAcrossRest = 1.0,
         /** Notes shorter than this many seconds are too fast to hook … */
@@ -82,6 +83,8 @@ final readonly class BowSettings
         public float $quickSeconds = 0.28,
         public float $priceQuick = 1.0,
         public float $priceTooLong = 3.0,
+        /** A note this long can end early without being missed. */
+        public float $longSeconds = 1.0,
         public float $pricePerMeasure = 0.1,
         /** What a teacher does of his own accord costs less; what costs more is done for a goal only. */
         public float $mendsBelow = 3.0,
@@ -91,10 +94,42 @@ final readonly class BowSettings
         public float $priceUpLast = 2.5,
         /** … and on an accent: a retake is worth it, a hook is not. */
         public float $priceUpAccent = 1.5,
+        /** As it comes: a section, a return or a loud last note the other way; more than a mark here and another after it. */
+        public float $priceWrongLandmark = 4.5,
+        /** The same for a chord or an accent after a rest: two retakes are worth it. */
+        public float $priceUpChord = 2.2,
+        /** As it comes: a mark that nobody hears costs less than this. More is done for a goal only. */
+        public float $unheardBelow = 1.95,
+        /** Down on the downbeat: a section or a return the other way, above any other downbeat. */
+        public float $priceWrongLandmarkDownbeat = 10.0,
+        /** A retake without a rest, its time taken from the note before: where a phrase ends … */
+        public float $priceCommaAtPhraseEnd = 1.1,
+        /** … after a note of a second or more … */
+        public float $priceCommaAfterLong = 3.2,
+        /** … and anywhere else there is time. */
+        public float $priceComma = 4.2,
         /** How much dearer than the best an answer may be that a figure had before. */
         public float $figureSlack = 1.2,
         public DistributionSettings $distribution = new DistributionSettings(),
     ) {
+    }
+
+    /** What a turn may cost for the planner to make it of its own accord. */
+    public function mendsBelow(): float
+    {
+        return $this->school === BowSchool::Downbeat ? $this->mendsBelow : $this->unheardBelow;
+    }
+
+    /** What it costs when a landmark comes the other way than it should. */
+    public function priceOf(LandmarkKind $kind): float
+    {
+        $isDownbeat = $this->school === BowSchool::Downbeat;
+
+        return match ($kind) {
+            LandmarkKind::Section, LandmarkKind::Return => $isDownbeat ? $this->priceWrongLandmarkDownbeat : $this->priceWrongLandmark,
+            LandmarkKind::Last => $isDownbeat ? $this->priceUpLast : $this->priceWrongLandmark,
+            LandmarkKind::Chord, LandmarkKind::Accent => $this->priceUpChord,
+        };
     }
 
     public function hairCentimetres(Instrument $instrument): float

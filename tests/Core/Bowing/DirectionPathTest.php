@@ -10,6 +10,7 @@ use Tests\Support\Passage;
 use Tests\Support\Tunes;
 use UprightPencil\Bowing\Directions\BowingSolution;
 use UprightPencil\Bowing\Directions\DirectionGoals;
+use UprightPencil\Bowing\Directions\Landmarks;
 use UprightPencil\Bowing\Directions\RepeatCandidate;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
@@ -220,6 +221,9 @@ final class DirectionPathTest extends TestCase
         $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo);
         $strokes = $builder->build(UnrolledLine::of($line, $score->measures, Roadmap::of($score)));
 
-        return [BowingSolution::of($score, $part, $line, $strokes, $facts, $settings), DirectionGoals::of($strokes, $facts, $settings), $settings];
+        $landmarks = Landmarks::none();
+        $solution = BowingSolution::of($score, $part, $line, $strokes, $facts, $settings, $landmarks);
+
+        return [$solution, DirectionGoals::of($strokes, $facts, $settings, $landmarks), $settings];
     }
 }

@@ -170,7 +170,9 @@ final class DistributionTest extends TestCase
             $plan = (new \UprightPencil\Plan\Planner())->plan((new \UprightPencil\Format\MusicXml\ScoreReader())->read($bytes));
             self::assertSame([], $plan->flags, $name);
             foreach ($plan->parts as $part) {
-                self::assertSame([], array_map(static fn (Flag $flag): string => $flag->text, $part->flags), $name);
+                // That a loud last note comes up is for its director to judge.
+                $texts = array_map(static fn (Flag $flag): string => $flag->code === FlagCode::LastNoteUp ? '' : $flag->text, $part->flags);
+                self::assertSame([], array_filter($texts), $name);
             }
         }
     }

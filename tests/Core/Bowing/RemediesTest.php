@@ -146,8 +146,8 @@ final class RemediesTest extends TestCase
         $flag = Passage::of('4/4', 'A4qd (B4q C5q) D5q | E5wd')->at(80)->plan()->flags[0];
 
         self::assertSame('marks-contradict', $flag->code->value);
-        // The light beat nearest to the trouble first, a downbeat last of the hooks; what changes the printed slurs comes after them.
-        self::assertSame(['1.4 hook', '1.2 hook', '2.1 hook', '1.2 no slurs'], array_map(static fn ($way): string => $way->lines[0], $flag->ways));
+        // The light beat nearest to the trouble first, then what takes its time from a note; nobody hooks onto the downbeat.
+        self::assertSame(['1.4 hook', '1.2 hook', '1.4 retake', '2.1 retake', '1.2 no slurs'], array_map(static fn ($way): string => $way->lines[0], $flag->ways));
     }
 
     public function testOfSlursTwoAreOfferedTheNearestFirst(): void

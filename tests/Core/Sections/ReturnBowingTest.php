@@ -55,7 +55,7 @@ final class ReturnBowingTest extends TestCase
 
     public function testAPassageThatComesBackTheOtherWayRoundIsTold(): void
     {
-        $music = 'D4q E4q F4q G4q | A4q A4q D4h | E4h. F4q | D4q E4q F4q G4q | A4q A4q D4h | C4w';
+        $music = 'D4e E4e F4e G4e D4h | A4e A4e D4h. | E4e F4e (E4e D4e) E4e D4e E4e F4e | D4e E4e F4e G4e D4h | A4e A4e D4h. | C4w';
         $difference = $this->difference(Passage::of('4/4', $music));
 
         self::assertNull($this->difference(Passage::of('4/4', $music)->marked('4.1 down')));

@@ -53,6 +53,11 @@ final class DownbeatSchoolTest extends BowedPassages
             Passage::of('4/4', 'D4h~ D4q. re | E4h~ E4q. re | F4h~ F4q. re')->at(120)->school(BowSchool::Downbeat),
             'd | u | d',
         ];
+        yield 'where only one of them can come down, the section does and the note after its fast run does not' => [
+            Passage::of('4/4', 'D4q E4q F#4q G4q | A4q B4q (C#5e B4e) A4e G4e [double] | D5e C#5e (B4e A4e) G4e F#4e E4e D4e | D4w')
+                ->inKey(2)->at(150)->school(BowSchool::Downbeat),
+            'd u d u | d hook d u d u | d u d u d u d | u',
+        ];
         yield 'waltz bass: the light beats are hooked' => [
             Passage::of('3/4', 'D3q A3q A3q | D3q A3q A3q | D3h.')->at(120)->by('Cello')->school(BowSchool::Downbeat),
             'd u hook u | d u hook u | d',

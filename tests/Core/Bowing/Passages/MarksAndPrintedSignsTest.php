@@ -42,9 +42,9 @@ final class MarksAndPrintedSignsTest extends BowedPassages
             'd hook d u',
         ];
         yield 'a slur that is split by a printed sign' => [Passage::of('4/4', '(D4qd E4q F4qu G4q) | A4w'), 'd u | d'];
-        yield 'a mark for the second time leaves the first as it is, and turns what follows' => [
+        yield 'a mark for the second time leaves the first as it is; the section after it comes down again' => [
             Passage::of('4/4', '[repeat] D4h E4h [back] | F4w')->marked('1.1 up 2x'),
-            'd u | u',
+            'd u | retake d',
         ];
         yield 'the dot frees time for a retake the director asks for' => [
             Passage::of('3/4', "D4q' E4q' F4q' | G4h.")->at(66)->marked('2.1 retake'),

@@ -45,9 +45,17 @@ final class RestsAndRepeatsTest extends BowedPassages
             Passage::of('4/4', 'D4q E4q F4q rq | [mark B] G4q A4q B4h'),
             'd u d | d u d',
         ];
-        yield 'a rehearsal mark without a rest changes nothing' => [
+        yield 'a rehearsal mark in the middle of a run changes nothing' => [
+            Passage::of('4/4', 'D4h E4q F4q | G4q F4h E4q | [mark B] G4q A4q B4h'),
+            'd u d | u d u | d u d',
+        ];
+        yield 'a rehearsal mark in the middle of a run changes nothing, though it comes up' => [
+            Passage::of('4/4', 'D4q E4q F4h | F4h G4q A4q | A4h B4q B4q | [mark B] G4q A4q B4h'),
+            'd u d | u d u | d u d | u d u',
+        ];
+        yield 'a rehearsal mark after a cadence begins down, after a comma' => [
             Passage::of('4/4', 'D4q E4q F4h | [mark B] G4q A4q B4h'),
-            'd u d | u d u',
+            'd u d | retake d u d',
         ];
         yield 'pizzicato has no bow and counts as rest' => [
             Passage::of('4/4', 'D4q E4q F4h | [pizz.] G4q A4q B4q G4q | [arco] A4q G4q F4h'),

@@ -10,6 +10,7 @@ use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 
 /**
@@ -122,6 +123,23 @@ final class Places
             && $this->firstBeside($note) === $this->byId[$id];
 
         return $isFound ? $name : $id;
+    }
+
+    /** Where a note stands, as it is said: "m. 9, the and of 2". */
+    public function inWords(string $id, ?Fraction $inside = null): string
+    {
+        $note = $this->part->notes[$this->byId[$id]];
+
+        return PlaceWords::of($this->score->measures[$note->measure], $inside === null ? $note->offset : $note->offset->plus($inside));
+    }
+
+    /** From one note to another, as it is said: "m. 9 beat 3 to beat 4". */
+    public function betweenInWords(string $from, string $to): string
+    {
+        [$one, $other] = [$this->part->notes[$this->byId[$from]], $this->part->notes[$this->byId[$to]]];
+        $measures = $this->score->measures;
+
+        return PlaceWords::between($measures[$one->measure], $one->offset, $measures[$other->measure], $other->offset);
     }
 
     /** The note that a place finds at which a note stands. */

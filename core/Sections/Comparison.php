@@ -190,11 +190,12 @@ final class Comparison
         if ($at === null || $given === null) {
             return null;
         }
-        $place = Places::of($this->score, $taker->part)->nameOf($stretch->pairs[$at]->on(1 - $side));
+        $places = Places::of($this->score, $taker->part);
+        $id = $stretch->pairs[$at]->on(1 - $side);
 
         return new Remedy(
-            "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$place}",
-            ["part {$taker->part->name}", "{$place} {$given->direction->value}"],
+            "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$places->inWords($id)}",
+            ["part {$taker->part->name}", "{$places->nameOf($id)} {$given->direction->value}"],
         );
     }
 

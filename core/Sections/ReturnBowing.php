@@ -35,10 +35,10 @@ final readonly class ReturnBowing
             if ($was === null || $is === null || ($isReachedAlike && $was->direction === $is->direction)) {
                 continue;
             }
-            $there = $places->nameOf($pair->one);
-            $place = $places->nameOf($pair->other);
+            $there = $places->inWords($pair->one);
+            $here = $places->inWords($pair->other);
             if (!$was->isHead || !$is->isHead) {
-                return new Remedy("slurred otherwise than at {$there}, from {$place} on", []);
+                return new Remedy("slurred otherwise than at {$there}, from {$here} on", []);
             }
             if ($was->direction === $is->direction) {
                 $reached = self::reached($was) . ' there, ' . self::reached($is) . ' here';
@@ -47,8 +47,8 @@ final readonly class ReturnBowing
             }
 
             return new Remedy(
-                "{$is->direction->value} at {$place}, and {$was->direction->value} the first time at {$there}",
-                ["{$place} {$was->direction->value}"],
+                "{$is->direction->value} at {$here}, and {$was->direction->value} the first time at {$there}",
+                ["{$places->nameOf($pair->other)} {$was->direction->value}"],
             );
         }
 

@@ -95,7 +95,7 @@ final readonly class SameLines
             return null;
         }
         $note = $one->part->notes[$one->part->positionsById()[$first->one]];
-        $place = Places::of($this->score, $one->part)->nameOf($first->one);
+        $place = Places::of($this->score, $one->part)->inWords($first->one);
 
         return new Flag(
             FlagCode::SectionsDiffer,

@@ -162,7 +162,7 @@ final class DirectorTest extends BrowserTestCase
         $page = Page::open()->signIn()->go('/piece/3/read-through');
         $page->sees('5.0 s on one bow need 80 cm at the slowest', 'article');
         self::assertStringContainsString('Violin II', $page->text('article'), 'what both sections say is told once');
-        $page->press('Everyone changes to up at 1.4', 'article');
+        $page->press('Everyone changes to up at m. 1 beat 4', 'article');
         $page->until(fn (): bool => !str_contains($page->text('article'), '5.0 s on one bow'), 'the flag is still there');
         $before = $page->count('article');
         $page->press('Leave it', 'article');

@@ -51,6 +51,12 @@ final readonly class BowingSolution
         $solver = new PhraseSolver($strokes, $constraints, $candidates, $figures, $landmarks, $settings);
         $decisions = $solver->decide();
         $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
+        foreach ($landmarks->all() as $index => $landmark) {
+            $isMet = $directions->starts[$index] === ($landmark->source === null ? Direction::Down : $directions->starts[$landmark->source]);
+            if ($isMet && $landmark->kind->isTold() && $decisions->at($strokes[$index]->head()->event) === null) {
+                $directions->adds($index, $landmark->inPassing());
+            }
+        }
 
         return new self(
             $score,

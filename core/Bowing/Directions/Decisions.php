@@ -11,6 +11,8 @@ final class Decisions
 {
     /** @var array<int, array<int, Decision>> by event and pass, 0 for every pass */
     private array $byEvent = [];
+    /** @var array<int, string> what earlier strokes do for the one that begins at an event */
+    private array $served = [];
 
     public function with(int $event, BowConnection $connection, string $why, int $pass = 0): self
     {
@@ -24,6 +26,22 @@ final class Decisions
     public function add(int $event, BowConnection $connection, string $why): void
     {
         $this->byEvent[$event][0] = new Decision($connection, $why);
+    }
+
+    /**
+     * Remembers what an earlier stroke does for the sake of the one that begins at an event.
+     *
+     * @param string $words "hooked at m. 8 beat 4 for it"
+     */
+    public function serve(int $event, string $words): void
+    {
+        $this->served[$event] = $words;
+    }
+
+    /** What was done earlier for the stroke that begins at an event; empty where nothing was. */
+    public function servedBy(int $event): string
+    {
+        return $this->served[$event] ?? '';
     }
 
     /** What was decided of a stroke that begins at an event. */

@@ -45,7 +45,7 @@ final readonly class DirectionGoals
             $seen[$head->event] = true;
             $goal = $isFirstTime ? $constraints->goal($head->event, $head->pass) : null;
             if ($goal !== null) {
-                $goals[$index] = new DirectionGoal($goal->direction, self::GOAL, "the goal comes {$goal->direction->value}");
+                $goals[$index] = new DirectionGoal($goal->direction, self::GOAL, 'the goal', "comes {$goal->direction->value}");
                 continue;
             }
             if ($head->pass !== 1) {
@@ -55,20 +55,20 @@ final readonly class DirectionGoals
             $landmark = $entry === Direction::Up ? null : $landmarks->at($index);
             if ($landmark !== null) {
                 // Of a return it is known how it should go once its first statement is decided.
-                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceOf($landmark->kind), $landmark->words);
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceOf($landmark->kind), $landmark->subject, $landmark->does);
                 continue;
             }
             if (!$isSchool) {
                 continue;
             }
             if ($entry === Direction::Up && ($stroke->onDownbeat || $index === $last || $stroke->isAccented)) {
-                $goals[$index] = new DirectionGoal($entry, $settings->priceUpDownbeat, 'the change marked in it turns the bow');
+                $goals[$index] = new DirectionGoal($entry, $settings->priceUpDownbeat, 'the change marked in it', 'turns the bow');
             } elseif ($stroke->onDownbeat) {
-                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpDownbeat, 'the downbeat comes down');
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpDownbeat, 'the downbeat', 'comes down');
             } elseif ($index === $last) {
-                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpLast, 'the last note comes down');
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpLast, 'the last note', 'comes down');
             } elseif ($stroke->isAccented) {
-                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpAccent, 'the accent comes down');
+                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceUpAccent, 'the accent', 'comes down');
             }
         }
 
@@ -83,7 +83,7 @@ final readonly class DirectionGoals
             return $this;
         }
 
-        return new self([$stroke => new DirectionGoal($direction, $goal->price, $goal->words)] + $this->goals);
+        return new self([$stroke => $goal->with($direction, $goal->price)] + $this->goals);
     }
 
     /** The same, with a stroke that a fresh start leads up to. */
@@ -91,7 +91,7 @@ final readonly class DirectionGoals
     {
         return isset($this->goals[$stroke]) && $this->goals[$stroke]->price > self::START
             ? $this
-            : new self([$stroke => new DirectionGoal($direction, self::START, $this->words($stroke))] + $this->goals);
+            : new self([$stroke => self::start($this->goals[$stroke] ?? null, $direction)] + $this->goals);
     }
 
     public function price(int $stroke, Direction $direction): float
@@ -106,10 +106,22 @@ final readonly class DirectionGoals
         return isset($this->goals[$stroke]);
     }
 
-    /** What a stroke should meet, in words that follow "so that". */
-    public function words(int $stroke): string
+    /**
+     * What a stroke should meet, in words that follow "so that".
+     *
+     * @param string $at where that is, with a blank before it; empty where it is the stroke spoken of
+     */
+    public function words(int $stroke, string $at = ''): string
     {
-        return isset($this->goals[$stroke]) ? $this->goals[$stroke]->words : '';
+        $goal = $this->goals[$stroke] ?? null;
+
+        return $goal === null ? '' : "{$goal->subject}{$at} {$goal->does}";
+    }
+
+    private static function start(?DirectionGoal $goal, Direction $direction): DirectionGoal
+    {
+        return $goal?->with($direction, self::START)
+            ?? new DirectionGoal($direction, self::START, 'what it leads to', "comes {$direction->value}");
     }
 
     /** @return list<int> strokes that should meet something, in order */

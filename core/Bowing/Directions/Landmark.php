@@ -11,9 +11,24 @@ final readonly class Landmark
 {
     /**
      * @param int|null $source the stroke whose direction it should repeat; null where it should come down
-     * @param string $words in words that follow "so that"
+     * @param string $subject "the section"
+     * @param string $does "comes down"
      */
-    public function __construct(public LandmarkKind $kind, public ?int $source, public string $words)
+    public function __construct(
+        public LandmarkKind $kind,
+        public ?int $source,
+        public string $subject,
+        public string $does = 'comes down',
+    ) {
+    }
+
+    /** What it is, added to the reason of a stroke that comes as it should. */
+    public function inPassing(): string
     {
+        return match ($this->kind) {
+            LandmarkKind::Return => str_replace('comes as', 'as', $this->does),
+            LandmarkKind::Section => 'and a section begins',
+            default => "and {$this->subject} {$this->does}",
+        };
     }
 }

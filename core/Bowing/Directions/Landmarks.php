@@ -12,6 +12,7 @@ use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 
 /**
@@ -69,7 +70,7 @@ final readonly class Landmarks
         $found = self::withReturns($found, $score, $part, $line, $strokes, $heads);
         $last = self::lastPlayed($strokes, $visits, $heads);
         if ($last !== null && !isset($found[$last]) && self::isLoud($part, $line, $strokes[$last], $dynamics)) {
-            $found[$last] = new Landmark(LandmarkKind::Last, null, 'the last note comes down');
+            $found[$last] = new Landmark(LandmarkKind::Last, null, 'the last note');
         }
         $leadIns = [];
         foreach ($found as $index => $landmark) {
@@ -98,7 +99,7 @@ final readonly class Landmarks
         $moved = $leadIns = [];
         foreach ($this->byStroke as $stroke => $landmark) {
             $source = $landmark->source === null ? null : $place($landmark->source);
-            $moved[$place($stroke)] = new Landmark($landmark->kind, $source, $landmark->words);
+            $moved[$place($stroke)] = new Landmark($landmark->kind, $source, $landmark->subject, $landmark->does);
         }
         foreach (array_keys($this->leadIns) as $stroke) {
             $leadIns[$place($stroke)] = true;
@@ -150,7 +151,7 @@ final readonly class Landmarks
                 // A note held over the barline began before the section.
                 $isWaiting = false;
                 if ($stroke->onDownbeat && $index > 0) {
-                    $found[$index] = new Landmark(LandmarkKind::Section, null, 'the section begins down');
+                    $found[$index] = new Landmark(LandmarkKind::Section, null, 'the section');
                 }
             }
         }
@@ -264,9 +265,9 @@ final readonly class Landmarks
     /** @param list<Stroke> $strokes */
     private static function asAt(Score $score, Line $line, array $strokes, int $source): Landmark
     {
-        $number = $score->measures[$line->events[$strokes[$source]->head()->event]->measure]->number;
+        $measure = PlaceWords::measure($score->measures[$line->events[$strokes[$source]->head()->event]->measure]);
 
-        return new Landmark(LandmarkKind::Return, $source, 'it begins as ' . ($number === '0' ? 'the pickup' : "at m. {$number}"));
+        return new Landmark(LandmarkKind::Return, $source, 'the passage', "comes as at {$measure}");
     }
 
     /**
@@ -332,11 +333,11 @@ final readonly class Landmarks
                 continue;
             }
             if (count($line->events[$stroke->head()->event]->notes) >= self::CHORD) {
-                $found[$index] = new Landmark(LandmarkKind::Chord, null, 'the chord comes down');
+                $found[$index] = new Landmark(LandmarkKind::Chord, null, 'the chord');
             } elseif ($stroke->isAccented && $before->isAccented) {
-                $found[$index] = new Landmark(LandmarkKind::Accent, null, 'the accent comes down');
+                $found[$index] = new Landmark(LandmarkKind::Accent, null, 'the accent');
             } elseif ($stroke->onDownbeat && isset($found[$index - 1])) {
-                $found[$index] = new Landmark(LandmarkKind::Accent, null, 'the downbeat after them comes down');
+                $found[$index] = new Landmark(LandmarkKind::Accent, null, 'the downbeat after them');
             }
         }
 

@@ -66,11 +66,19 @@ final readonly class PhraseSolver
                 $goals = $goals->returning($last, $directions->starts[$source]);
             }
             foreach ($this->turns($first, $last, $isFresh ? null : $directions->starts[$first - 1], $goals, $here) as $target => $turn) {
+                $what = $turn->connection === BowConnection::Retake ? 'retaken' : 'hooked';
+                $isHere = $turn->stroke === $target;
+                $at = $isHere ? '' : " at {$this->candidates->place($target)}";
+                $but = str_starts_with($turn->why, 'but ') ? ', ' : ': ';
                 $decisions->add(
                     $this->strokes[$turn->stroke]->head()->event,
                     $turn->connection,
-                    self::why($turn, "so that {$this->goals->words($target)}"),
+                    "{$what} so that {$this->goals->words($target, $at)}" . ($turn->why === '' ? '' : "{$but}{$turn->why}"),
                 );
+                if (!$isHere) {
+                    $event = $this->strokes[$target]->head()->event;
+                    $decisions->serve($event, "{$what} at {$this->candidates->place($turn->stroke)} for it");
+                }
             }
         }
 
@@ -177,14 +185,5 @@ final readonly class PhraseSolver
         }
 
         return null;
-    }
-
-    private static function why(RepeatCandidate $candidate, string $so): string
-    {
-        $what = $candidate->connection === BowConnection::Retake ? 'retaken' : 'hooked';
-
-        $but = str_starts_with($candidate->why, 'but ') ? ', ' : ': ';
-
-        return "{$what} {$so}" . ($candidate->why === '' ? '' : $but . $candidate->why);
     }
 }

@@ -11,6 +11,7 @@ use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 
 /**
@@ -104,6 +105,15 @@ final readonly class RepeatCandidates
             $before->seconds >= $this->settings->longSeconds => [$this->settings->priceCommaAfterLong, "a comma: {$takes}"],
             default => [$this->settings->priceComma, "a comma: {$takes}"],
         };
+    }
+
+    /** Where a stroke begins, as it is said. */
+    public function place(int $stroke): string
+    {
+        $event = $this->line->events[$this->strokes[$stroke]->head()->event];
+        $measure = $this->score->measures[$event->measure];
+
+        return $event->offset->isZero() ? PlaceWords::measure($measure) : PlaceWords::of($measure, $event->offset);
     }
 
     private static function cheaper(RepeatCandidate $a, RepeatCandidate $b): int

@@ -117,6 +117,16 @@ final class StrokeDirections
         }
     }
 
+    /**
+     * Adds to the reason of a stroke.
+     *
+     * @param string $words "as at m. 9"
+     */
+    public function adds(int $index, string $words): void
+    {
+        $this->whys[$index] = "{$this->whys[$index]}, {$words}";
+    }
+
     /** Whether a stroke repeats the direction before it only because its own is fixed. */
     public function isForced(int $index): bool
     {
@@ -214,6 +224,8 @@ final class StrokeDirections
                 => [BowConnection::Hook, 'one bow for the slur, the notes stopped apart', Origin::WorkedOut],
             default => [BowConnection::Change, self::ALTERNATES[$before->value], Origin::WorkedOut],
         };
+        $served = $mark === null && $decision === null ? $this->decisions->servedBy($stroke->head()->event) : '';
+        $why .= $served === '' ? '' : "; {$served}";
         $direction = $connection->repeatsDirection() ? $before : $before->opposite();
         if ($fixed !== null) {
             [$connection, $why] = $this->fixed($index, $fixed, $mark, $connection, $direction);

@@ -9,6 +9,7 @@ use UprightPencil\Bowing\Strokes\BowLengths;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 
 /**
@@ -74,7 +75,9 @@ final readonly class BowAdvice
             return '';
         }
         $event = $this->line->events[$next->head()->event];
-        $beat = $this->score->measures[$event->measure]->meter->beatAt($event->offset)->toDecimal();
+        $measure = $this->score->measures[$event->measure];
+        $isHere = $this->line->events[$stroke->head()->event]->measure === $event->measure;
+        $beat = $isHere ? PlaceWords::beat($measure->meter->beatAt($event->offset)) : PlaceWords::of($measure, $event->offset);
         $place = match (true) {
             $high <= $this->settings->balancePoint => 'to the balance point',
             $high <= $this->settings->middle => 'to the lower half',
@@ -82,7 +85,7 @@ final readonly class BowAdvice
             default => 'back to the middle',
         };
 
-        return "{$place} by beat {$beat}";
+        return "{$place} by {$beat}";
     }
 
     private function ofStroke(Stroke $stroke, float $length): string

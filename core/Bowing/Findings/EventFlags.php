@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing\Findings;
 
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
@@ -37,6 +38,6 @@ final readonly class EventFlags
         $of = $this->line->events[$event];
         $measure = $this->score->measures[$of->measure];
 
-        return "measure {$measure->number} beat {$measure->meter->beatAt($of->offset)->toDecimal()}";
+        return PlaceWords::of($measure, $of->offset);
     }
 }

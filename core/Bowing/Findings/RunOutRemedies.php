@@ -54,9 +54,10 @@ final readonly class RunOutRemedies
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $ways = $this->staggered($found, $direction, $places);
         foreach (array_slice($found, 0, self::MOST - count($ways)) as [, $event, $inside]) {
-            $place = $places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id, $inside);
+            $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
+            $place = $places->nameOf($id, $inside);
             $new = $direction->opposite()->value;
-            $ways[] = new Remedy("Everyone changes to {$new} at {$place}", ["{$place} change {$new}"]);
+            $ways[] = new Remedy("Everyone changes to {$new} at {$places->inWords($id, $inside)}", ["{$place} change {$new}"]);
         }
 
         return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;
@@ -116,9 +117,9 @@ final readonly class RunOutRemedies
                 }
                 $done = $bestAt;
                 $new = $new->opposite();
-                $place = $places->nameOf($this->part->notes[$this->line->events[$best[0]]->notes[0]]->id, $best[1]);
-                $lines[] = "{$place} change {$new->value}";
-                $names[] = $place;
+                $id = $this->part->notes[$this->line->events[$best[0]]->notes[0]]->id;
+                $lines[] = "{$places->nameOf($id, $best[1])} change {$new->value}";
+                $names[] = $places->inWords($id, $best[1]);
             }
             if ($fits && $total - $done <= $this->lengths->hair()) {
                 return [new Remedy('Everyone changes at ' . implode(' and ', $names), $lines)];
@@ -164,7 +165,7 @@ final readonly class RunOutRemedies
         }
         usort($found, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $name = fn (PlayedEvent $played): string
-            => $places->nameOf($this->part->notes[$this->line->events[$played->event]->notes[0]]->id);
+            => $places->nameOf($this->id($played));
         $ways = [];
         foreach (array_slice($found, 0, self::MOST) as [, $index]) {
             $lines = ["{$name($events[0])} no slurs"];
@@ -174,10 +175,11 @@ final readonly class RunOutRemedies
             if ($index < count($events) - 1) {
                 $lines[] = "{$name($events[$index])} slur {$name($events[count($events) - 1])}";
             }
-            $ways[] = new Remedy("Split the slur: a new bow at {$name($events[$index])}", $lines);
+            $where = $places->inWords($this->id($events[$index]));
+            $ways[] = new Remedy("Split the slur: a new bow at {$where}", $lines);
         }
 
-        return $ways === [] ? $this->manySplits($events, $name) : $ways;
+        return $ways === [] ? $this->manySplits($events, $name, $places) : $ways;
     }
 
     /**
@@ -187,7 +189,7 @@ final readonly class RunOutRemedies
      * @param callable(PlayedEvent): string $name
      * @return list<Remedy>
      */
-    private function manySplits(array $events, callable $name): array
+    private function manySplits(array $events, callable $name, Places $places): array
     {
         $bows = [];
         $length = INF;
@@ -212,9 +214,14 @@ final readonly class RunOutRemedies
                 $lines[] = "{$name($bow[0])} slur {$name($bow[count($bow) - 1])}";
             }
         }
-        $places = array_map(static fn (array $bow): string => $name($bow[0]), array_slice($bows, 1));
+        $where = array_map(fn (array $bow): string => $places->inWords($this->id($bow[0])), array_slice($bows, 1));
 
-        return [new Remedy('Split the slur: new bows at ' . implode(' and ', $places), $lines)];
+        return [new Remedy('Split the slur: new bows at ' . implode(' and ', $where), $lines)];
+    }
+
+    private function id(PlayedEvent $played): string
+    {
+        return $this->part->notes[$this->line->events[$played->event]->notes[0]]->id;
     }
 
     /**

@@ -77,7 +77,7 @@ final readonly class SlurRemedies
         if ($mayTurnStart && $this->goes(array_slice($strokes, $from, $to - $from + 1), $turned, $wanted)) {
             $place = $places->nameOf($this->id($strokes[$from]->head()));
             $start = $turned->value;
-            $ways[] = new Remedy("Start {$start} at {$place}", ["{$place} {$start}"]);
+            $ways[] = new Remedy("Start {$start} at " . $places->inWords($this->id($strokes[$from]->head())), ["{$place} {$start}"]);
         }
 
         return $ways;
@@ -103,7 +103,7 @@ final readonly class SlurRemedies
         $joined = $strokes;
         array_splice($joined, $index - 1, 2, [$one->with($other->events)]);
 
-        return [new Remedy("Slur {$from} to {$to}", ["{$from} slur {$to}"]), $joined];
+        return [new Remedy('Slur ' . $places->betweenInWords($this->id($one->head()), $this->id($other->head())), ["{$from} slur {$to}"]), $joined];
     }
 
     /**
@@ -122,7 +122,7 @@ final readonly class SlurRemedies
         $split = $strokes;
         array_splice($split, $index, 1, [$stroke->first(), $stroke->rest()]);
 
-        return [new Remedy("Take the slur out at {$place}", ["{$place} no slurs"]), $split];
+        return [new Remedy('Take the slur out at ' . $places->inWords($this->id($stroke->head())), ["{$place} no slurs"]), $split];
     }
 
     /** @param list<Stroke> $strokes the stretch as it would be, the stroke in question last */

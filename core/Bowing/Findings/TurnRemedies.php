@@ -99,19 +99,24 @@ final readonly class TurnRemedies
         $place = $this->place($event);
         $times = $pass === 0 ? '' : " {$pass}x";
         $suffix = $candidate->why === '' ? '' : " ({$candidate->why})";
+        $only = $pass === 0 ? '' : ', the second time only';
         if ($candidate->connection === BowConnection::Retake) {
-            return new Remedy(
-                ($pass === 0 ? "Retake before {$place}" : "Retake before {$place}, the second time only") . $suffix,
-                ["{$place} retake{$times}"],
-            );
-        }
-        $before = $this->place($this->strokes[$candidate->stroke - 1]->last()->event);
+            $where = $this->places->inWords($this->id($event));
 
-        return new Remedy("Hook {$before} to {$place}{$suffix}", ["{$place} hook{$times}"]);
+            return new Remedy("Retake before {$where}{$only}{$suffix}", ["{$place} retake{$times}"]);
+        }
+        $where = $this->places->betweenInWords($this->id($this->strokes[$candidate->stroke - 1]->last()->event), $this->id($event));
+
+        return new Remedy("Hook {$where}{$only}{$suffix}", ["{$place} hook{$times}"]);
+    }
+
+    private function id(int $event): string
+    {
+        return $this->part->notes[$this->line->events[$event]->notes[0]]->id;
     }
 
     private function place(int $event): string
     {
-        return $this->places->nameOf($this->part->notes[$this->line->events[$event]->notes[0]]->id);
+        return $this->places->nameOf($this->id($event));
     }
 }

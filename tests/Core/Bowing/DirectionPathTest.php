@@ -167,7 +167,7 @@ final class DirectionPathTest extends TestCase
     {
         $plan = Passage::of('3/4', 'D4q E4q F4q | D4h G4q')->at(100)->school(BowSchool::Downbeat)->plan();
 
-        self::assertSame('hooked so that the downbeat comes down: a light beat', $plan->bow->at('P1-m1-n3')?->why);
+        self::assertSame('hooked so that the downbeat at m. 2 comes down: a light beat', $plan->bow->at('P1-m1-n3')?->why);
         self::assertSame('hooked so that the last note comes down: a light beat', $plan->bow->at('P1-m2-n2')?->why);
     }
 
@@ -175,7 +175,7 @@ final class DirectionPathTest extends TestCase
     {
         $plan = Passage::of('4/4', 'C4h (D4q E4q) | F4q E4q D4h | rq G4q (F4q E4q) | D4w')->marked("3.2 goal up\n4.1 goal down")->plan();
 
-        self::assertSame('hooked so that the goal comes down, but it is a strong beat', $plan->bow->at('P1-m3-n2')?->why);
+        self::assertSame('hooked so that the goal at m. 4 comes down, but it is a strong beat', $plan->bow->at('P1-m3-n2')?->why);
     }
 
     public function testAMarkMoreIsPlannedWithEverythingDecidedAnew(): void

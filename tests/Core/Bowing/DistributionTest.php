@@ -201,7 +201,7 @@ final class DistributionTest extends TestCase
     public function testALongStrokeBringsTheBowToWhereTheQuickNotesLive(): void
     {
         $quick = Passage::of('3/4', 'D4h. | E4e F4e G4e A4e B4e A4e | D4h.')->at(140);
-        self::assertSame('back to the middle by beat 1', $quick->plan()->bow->at('P1-m1-n1')?->advice);
+        self::assertSame('back to the middle by m. 2 beat 1', $quick->plan()->bow->at('P1-m1-n1')?->advice);
 
         $slow = Passage::of('3/4', 'D4h. | E4q F4q G4q | D4h.')->at(100);
         self::assertStringNotContainsString('by beat', implode(' ', array_map(
@@ -210,7 +210,7 @@ final class DistributionTest extends TestCase
         )), 'quarters have no place of their own on the bow');
 
         $rest = Passage::of('3/4', 'D4h rq | E4e F4e G4e A4e B4e A4e | D4h.')->at(140);
-        self::assertNotSame('back to the middle by beat 1', $rest->plan()->bow->at('P1-m1-n1')?->advice, 'in a rest the bow is set');
+        self::assertNotSame('back to the middle by m. 2 beat 1', $rest->plan()->bow->at('P1-m1-n1')?->advice, 'in a rest the bow is set');
     }
 
     /** @return list<NoteBow> */

@@ -29,7 +29,7 @@ final class ReasonsTest extends TestCase
         yield 'a hook that mends' => [
             Passage::of('3/4', 'D4q E4q E4q | F4h.')->school(BowSchool::Downbeat),
             'P1-m1-n3',
-            'hooked so that the downbeat comes down: the note is the same, a light beat',
+            'hooked so that the downbeat at m. 2 comes down: the note is the same, a light beat',
         ];
         yield 'a start before a fixed bow' => [
             Passage::of('4/4', 'A4q | D5wu')->withPickup(), 'P1-m0-n1', 'one stroke before an up bow that is fixed',

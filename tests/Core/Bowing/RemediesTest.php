@@ -42,7 +42,7 @@ final class RemediesTest extends TestCase
     {
         $music = 'D4qd E4q F4q G4q | A4qu B4q C5h';
         $flag = $this->flag(Passage::of('4/4', $music), FlagCode::MarksContradict);
-        self::assertStringContainsString('down at measure 1 beat 1 and up here, with 3 strokes between', strtolower($flag->text));
+        self::assertStringContainsString('down at m. 1 beat 1 and up here, with 3 strokes between', strtolower($flag->text));
         self::assertNotSame([], $flag->ways);
         foreach ($flag->ways as $way) {
             $mended = Passage::of('4/4', $music)->marked(implode("\n", $way->lines));

@@ -85,7 +85,7 @@ final class ComparisonTest extends TestCase
 
         self::assertCount(1, $flags);
         self::assertSame(
-            'Violin I and Violin II play the same line and finger it in two ways, from 1.2 on: 4 on A and 0 on E.',
+            'Violin I and Violin II play the same line and finger it in two ways, from m. 1 beat 2 on: 4 on A and 0 on E.',
             $flags[0]->text,
         );
         self::assertSame(

@@ -23,7 +23,7 @@ final class ReturnBowingTest extends TestCase
 
         self::assertSame('d u d u | d hook d u | d u d u | d | u d u | lift d u d u | d hook d u | d u d u | d', $passage->bows());
         $whys = array_column($passage->plan()->bow->notes, 'why');
-        self::assertContains('hooked so that the goal comes down: as in measure 3, a light beat', $whys);
+        self::assertContains('hooked so that the goal at m. 8 comes down: as in measure 3, a light beat', $whys);
     }
 
     public function testAloneTheSecondTakesItsRest(): void
@@ -59,7 +59,7 @@ final class ReturnBowingTest extends TestCase
         $difference = $this->difference(Passage::of('4/4', $music));
 
         self::assertNull($this->difference(Passage::of('4/4', $music)->marked('4.1 down')));
-        self::assertSame('up at 4.1, and down the first time at 1.1', $difference?->text);
+        self::assertSame('up at m. 4 beat 1, and down the first time at m. 1 beat 1', $difference?->text);
         self::assertSame(['4.1 down'], $difference->lines);
         self::assertNull($this->difference(Passage::of('4/4', $music)->marked($difference->lines[0])));
     }
@@ -69,7 +69,7 @@ final class ReturnBowingTest extends TestCase
         $music = 'D4q E4q F4q G4q | A4q A4q D4h | E4q F4q G4h | D4q E4q F4q G4q | A4q A4q D4h | C4w';
         $difference = $this->difference(Passage::of('4/4', $music)->marked('4.1 slur 4.2'));
 
-        self::assertSame('slurred otherwise than at 1.2, from 4.2 on', $difference?->text);
+        self::assertSame('slurred otherwise than at m. 1 beat 2, from m. 4 beat 2 on', $difference?->text);
         self::assertSame([], $difference->lines);
     }
 
@@ -78,7 +78,7 @@ final class ReturnBowingTest extends TestCase
         $music = 'D4q E4q F4q G4q | A4q A4q D4h | E4h G4h | D4q E4q F4q G4q | A4q A4q D4h | C4w';
         $difference = $this->difference(Passage::of('4/4', $music)->marked('2.2 hook'));
 
-        self::assertSame('up at 5.2, and down the first time at 2.2', $difference?->text);
+        self::assertSame('up at m. 5 beat 2, and down the first time at m. 2 beat 2', $difference?->text);
     }
 
     private function difference(Passage $passage): ?Remedy

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Music;
+
+/** Places as they are said in a rehearsal: "m. 9 beat 3", "m. 9, the and of 2", "the pickup". */
+final readonly class PlaceWords
+{
+    /** Names of the parts of a beat, by the share of it that is gone. */
+    private const PARTS = [
+        '1/2' => 'the and of', '1/4' => 'the second sixteenth of', '3/4' => 'the last sixteenth of',
+        '1/3' => 'the second triplet of', '2/3' => 'the last triplet of',
+    ];
+
+    /** @param Fraction $offset quarter notes from the barline */
+    public static function of(Measure $measure, Fraction $offset): string
+    {
+        $beat = self::beat($measure->meter->beatAt($offset));
+        if (self::isPickup($measure)) {
+            return $offset->isZero() ? 'the pickup' : "{$beat} of the pickup";
+        }
+
+        return "m. {$measure->number}" . (str_starts_with($beat, 'beat') ? ' ' : ', ') . $beat;
+    }
+
+    public static function measure(Measure $measure): string
+    {
+        return self::isPickup($measure) ? 'the pickup' : "m. {$measure->number}";
+    }
+
+    /**
+     * Two places, the measure named once.
+     *
+     * @param Fraction $from quarter notes from the barline
+     */
+    public static function between(Measure $one, Fraction $from, Measure $other, Fraction $to): string
+    {
+        $second = $one === $other ? self::beat($other->meter->beatAt($to)) : self::of($other, $to);
+
+        return self::of($one, $from) . " to {$second}";
+    }
+
+    /** @param Fraction $beat counted from 1 in the meter's lower number */
+    public static function beat(Fraction $beat): string
+    {
+        $whole = $beat->floor();
+        $part = (string) $beat->minus(Fraction::of($whole));
+
+        return $beat->isWhole() ? "beat {$whole}" : (isset(self::PARTS[$part]) ? self::PARTS[$part] . " {$whole}" : "just after beat {$whole}");
+    }
+
+    private static function isPickup(Measure $measure): bool
+    {
+        return $measure->index === 0 && $measure->isShort();
+    }
+}

@@ -11,6 +11,7 @@ use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\Settings\HandHabit;
 use UprightPencil\Fingering\Settings\OpenStringSchool;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Settings\Profile;
@@ -44,6 +45,7 @@ final readonly class PlanOptions
         public Wording $wording = Wording::Words,
         public string $size = '',
         public bool $namesNotes = false,
+        public BowDensity $bows = BowDensity::Some,
     ) {
     }
 
@@ -82,6 +84,7 @@ final readonly class PlanOptions
             $this->wording,
             $this->size,
             $this->namesNotes,
+            $this->bows,
         );
     }
 
@@ -96,6 +99,23 @@ final readonly class PlanOptions
             $this->wording,
             $this->size,
             $this->namesNotes,
+            $this->bows,
+        );
+    }
+
+    /** How many directions of the bow the page shows. */
+    public function withBows(BowDensity $bows): self
+    {
+        return new self(
+            $this->profile,
+            $this->schools,
+            $this->tempo,
+            $this->tempos,
+            $this->density,
+            $this->wording,
+            $this->size,
+            $this->namesNotes,
+            $bows,
         );
     }
 

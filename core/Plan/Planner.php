@@ -16,6 +16,7 @@ use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\BowPrinting;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\FingerPrinting;
@@ -64,7 +65,7 @@ final readonly class Planner
         $tried = $book->withChoicesTried();
         $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
         $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
-        $prints = (new BowPrinting())->prints($score, $part, $tried, $bow, $book->choices());
+        $prints = (new BowPrinting($this->options->bows))->prints($score, $part, $tried, $bow, $book->choices());
         foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
         }
@@ -145,8 +146,8 @@ final readonly class Planner
         }
         $displaced = count($book->displaced);
 
-        // How many fingers are shown changes the page, not the plan.
-        $options = $this->options->withDensity(Density::Standard);
+        // How much is shown changes the page, not the plan.
+        $options = $this->options->withDensity(Density::Standard)->withBows(BowDensity::Some);
 
         return md5(serialize([$options, ($chair ?? Chair::outside())->value, $marks, $displaced]));
     }

@@ -6,9 +6,10 @@ namespace UprightPencil\Printing;
 
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Result\NoteBow;
+use UprightPencil\Marks\CrossedOutSlurs;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\NoSign;
-use UprightPencil\Marks\Kind\Bow\NoSlurs;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\Mark;
@@ -20,13 +21,17 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
 /**
- * Which bowing signs the page shows: enough that a reader who starts at any measure gets the same strokes.
+ * Which bowing signs the page shows.
  *
- * The first stroke of each measure, every stroke after a rest, both ends of a hook, retakes and lifts with their comma,
- * all marks, and what the edition prints.
+ * At every density both ends of a hook, retakes and lifts with their comma, fresh starts, all marks, and what the edition prints.
+ * With a sign in every measure, a reader who starts at any measure gets the same strokes.
  */
 final readonly class BowPrinting
 {
+    public function __construct(private BowDensity $density = BowDensity::Some)
+    {
+    }
+
     /**
      * @param MarkBook $book with open choices tried
      * @param list<Mark> $choices what the class has not decided yet: both are shown
@@ -51,7 +56,7 @@ final readonly class BowPrinting
     {
         $ids = [];
         foreach (Line::allOf($score, $part) as $line) {
-            foreach (array_keys($this->signs($part, $line, $plan)) as $event) {
+            foreach (array_keys($this->signs($score, $part, $line, $plan)) as $event) {
                 $ids[self::headOf($part, $line->events[$event])] = true;
             }
         }
@@ -68,7 +73,7 @@ final readonly class BowPrinting
         $crossedOut = self::crossedOut($book);
         $slurs = $this->slurs($part, $book);
         $words = self::words($book);
-        $isSign = $this->signs($part, $line, $plan);
+        $isSign = $this->signs($score, $part, $line, $plan);
         $prints = [];
         $measures = $score->measures;
         foreach ($line->events as $index => $event) {
@@ -115,12 +120,14 @@ final readonly class BowPrinting
     }
 
     /** @return array<int, true> events whose direction is shown */
-    private function signs(Part $part, Line $line, BowPlan $plan): array
+    private function signs(Score $score, Part $part, Line $line, BowPlan $plan): array
     {
         $signs = [];
         $lastHead = null;
+        $lastSign = PHP_INT_MIN;
         $measureDone = -1;
         $before = null;
+        $isOffBeat = $differs = false;
         foreach ($line->events as $index => $event) {
             $bow = $plan->at(self::headOf($part, $event));
             if ($bow === null) {
@@ -128,12 +135,21 @@ final readonly class BowPrinting
                 continue;
             }
             if ($bow->isHead) {
-                $isFirst = $event->measure !== $measureDone;
                 $afterRest = $before === null || $before->end()->isLessThan($event->onset);
-                $isFixed = $bow->origin !== Origin::WorkedOut;
-                $isShown = $isFirst || $isFixed || ($bow->connection !== BowConnection::Change && !$bow->isShownBySlur) || $afterRest;
+                $wasOffBeat = $isOffBeat && $before === ($line->events[$lastHead] ?? null);
+                $measure = $score->measures[$event->measure];
+                $isOffBeat = $afterRest && $event->onset->isPositive() && $event->duration->compare($measure->meter->pulse()) <= 0;
+                $isNew = $event->measure !== $measureDone;
+                [$differed, $differs] = [$differs, $bow->otherPasses !== []];
+                $isShown = $this->isNeeded($bow) || ($differs && !$differed) || ($isNew && $event->measure - $lastSign >= $this->density->remindsAfter());
+                if ($this->density !== BowDensity::Few) {
+                    // Off-beats in a row carry one sign.
+                    $isRun = $isOffBeat && $wasOffBeat && $this->density === BowDensity::Some;
+                    $isShown = $isShown || ($afterRest && !$isRun) || ($isNew && $measure->endingStarts);
+                }
                 if ($isShown) {
                     $signs[$index] = true;
+                    $lastSign = $event->measure;
                 }
                 if ($bow->connection === BowConnection::Hook && !$bow->isShownBySlur && $lastHead !== null) {
                     $signs[$lastHead] = true;
@@ -147,6 +163,13 @@ final readonly class BowPrinting
         return $signs;
     }
 
+    /** Whether a direction is fixed, or comes otherwise than by turning. */
+    private function isNeeded(NoteBow $bow): bool
+    {
+        return $bow->origin !== Origin::WorkedOut
+            || ($bow->connection !== BowConnection::Change && !$bow->isShownBySlur);
+    }
+
     /**
      * @return array{added: array<string, list<string>>, taken: array<string, list<string>>} note ids by note id
      */
@@ -156,17 +179,10 @@ final readonly class BowPrinting
         foreach ($book->acting(SlurTo::class) as $mark) {
             $added[$mark->from][] = $mark->targets[0];
         }
-        $position = $part->positionsById();
-        $ranges = array_map(
-            static fn (Mark $mark): array => [$position[$mark->from], $position[$mark->to]],
-            $book->acting(NoSlurs::class),
-        );
+        $crossedOut = CrossedOutSlurs::of($part, $book);
         foreach ($part->slurs as $slur) {
-            foreach ($ranges as [$from, $to]) {
-                if ($slur->from >= $from && $slur->from <= $to) {
-                    $taken[$part->notes[$slur->from]->id][] = $part->notes[$slur->to]->id;
-                    break;
-                }
+            if ($crossedOut->has($slur)) {
+                $taken[$part->notes[$slur->from]->id][] = $part->notes[$slur->to]->id;
             }
         }
 

@@ -23,6 +23,7 @@ use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Plan\Planner;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Roadmap\Roadmap;
 use UprightPencil\Settings\Profile;
@@ -55,6 +56,7 @@ final class Passage
     private string $chair = 'outside';
     private bool $explains = false;
     private Density $density = Density::Standard;
+    private BowDensity $bows = BowDensity::Some;
     private int $fifths = 0;
     private bool $numberFromZero = false;
     private string $dynamic = '';
@@ -118,6 +120,13 @@ final class Passage
     public function density(Density $density): self
     {
         $this->density = $density;
+
+        return $this;
+    }
+
+    public function showing(BowDensity $bows): self
+    {
+        $this->bows = $bows;
 
         return $this;
     }
@@ -203,7 +212,7 @@ final class Passage
 
     public function options(): PlanOptions
     {
-        return new PlanOptions(Profile::from($this->profile), ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density);
+        return new PlanOptions(Profile::from($this->profile), ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density, bows: $this->bows);
     }
 
     public function plan(): PartPlan

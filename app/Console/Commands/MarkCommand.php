@@ -28,6 +28,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Plan\ScorePlan;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 use UprightPencil\Printing\Wording;
@@ -44,6 +45,7 @@ final class MarkCommand extends Command
         {--profile=second-year : what the class can do: first-year, second-year, third-position, advanced}
         {--school=* : KEY=VALUE: bow, long, open, bass, stay}
         {--density=standard : how many fingers the page shows: sparse, standard, every}
+        {--bows= : how many directions of the bow the page shows: few, some, every; some, and every in a .musicxml}
         {--wording=words : how altered fingers are written: words, letter, arrow}
         {--size= : of the instrument: 3/4, 1/2, 15″ …}
         {--practice= : open-strings writes the part on open strings (.musicxml, .mxl)}
@@ -130,7 +132,25 @@ final class MarkCommand extends Command
         }
         $density = Density::tryFrom($this->text('density')) ?? throw new CommandFailed('--density: expected sparse, standard or every.');
 
-        return new PlanOptions($profile, $schools, $tempo, density: $density, wording: $this->wording(), size: $this->text('size'));
+        return new PlanOptions(
+            $profile,
+            $schools,
+            $tempo,
+            density: $density,
+            wording: $this->wording(),
+            size: $this->text('size'),
+            bows: $this->bows(),
+        );
+    }
+
+    /** A score carries enough of them that reading it back gives the same strokes, unless fewer are asked for. */
+    private function bows(): BowDensity
+    {
+        if ($this->text('bows') === '') {
+            return in_array($this->ending(), ['musicxml', 'mxl'], true) ? BowDensity::EveryMeasure : BowDensity::Some;
+        }
+
+        return BowDensity::tryFrom($this->text('bows')) ?? throw new CommandFailed('--bows: expected few, some or every.');
     }
 
     private function wording(): Wording

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing\Strokes;
 
 use UprightPencil\Bowing\Result\BowConnection;
-use UprightPencil\Marks\Kind\Bow\NoSlurs;
+use UprightPencil\Marks\CrossedOutSlurs;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Event;
@@ -15,7 +15,8 @@ use UprightPencil\Music\Part;
 /**
  * Slurs and ties of one line as links between neighbouring events, in printed order.
  *
- * Where slurs nest, the innermost is the bowing and the outer is phrasing. Slurs from grace notes do not count.
+ * Where printed slurs nest, the innermost is the bowing and the outer is phrasing; a director's slur stands in place of those under
+ * it. Slurs from grace notes do not count.
  */
 final readonly class SlurLinks
 {
@@ -109,11 +110,11 @@ final readonly class SlurLinks
     private static function bowingSlurs(Part $part, Line $line, MarkBook $book): array
     {
         $spans = [];
-        $takenOut = self::takenOut($part, $line, $book);
+        $crossedOut = CrossedOutSlurs::of($part, $book);
         foreach ($part->slurs as $slur) {
             $from = $line->eventOfNote[$slur->from] ?? null;
             $to = $line->eventOfNote[$slur->to] ?? null;
-            if ($from !== null && $to !== null && $from < $to && !isset($takenOut[$from])) {
+            if ($from !== null && $to !== null && $from < $to && !$crossedOut->has($slur)) {
                 $spans[] = [$from, $to, $slur->style === 'dotted'];
             }
         }
@@ -146,22 +147,6 @@ final readonly class SlurLinks
         }
 
         return false;
-    }
-
-    /** @return array<int, true> events whose slurs a director crossed out */
-    private static function takenOut(Part $part, Line $line, MarkBook $book): array
-    {
-        $events = [];
-        $position = $part->positionsById();
-        foreach ($book->acting(NoSlurs::class) as $mark) {
-            for ($note = $position[$mark->from], $last = $position[$mark->to]; $note <= $last; $note++) {
-                if (isset($line->eventOfNote[$note])) {
-                    $events[$line->eventOfNote[$note]] = true;
-                }
-            }
-        }
-
-        return $events;
     }
 
     /** @return array<int, SlurLink> by event */

@@ -12,6 +12,18 @@ final class SlursAndTiesTest extends BowedPassages
 {
     public static function passages(): iterable
     {
+        yield 'the director\'s slur over a printed one stands in its place' => [
+            Passage::of('4/4', '(D4q E4q) F4q G4q | A4w')->marked('1.1 slur 1.3'),
+            'd u | d',
+        ];
+        yield 'a slur of the director\'s inside a printed one is the bowing, the printed one the phrase' => [
+            Passage::of('4/4', '(D4q E4q F4q G4q) | A4w')->marked('1.1 slur 1.2'),
+            'd u d | u',
+        ];
+        yield 'printed slurs beside it stay' => [
+            Passage::of('4/4', '(D4e E4e) (F4e G4e) A4q B4q | A4w')->marked('1.3 slur 1.4'),
+            'd u d | u',
+        ];
         yield 'three slurred and one' => [Passage::of('4/4', '(D4e E4e F4e) G4e (A4e G4e F4e) E4e | D4w'), 'd u d u | d'];
         yield 'one and three slurred' => [Passage::of('4/4', 'D4e (E4e F4e G4e) A4e (G4e F4e E4e) | D4w'), 'd u d u | d'];
         yield 'two slurred, two dotted' => [

@@ -12,6 +12,7 @@ use App\Plans\SectionPlanner;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use UprightPencil\Marks\Chair;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 
@@ -29,9 +30,9 @@ final readonly class PublishEdition
         $list = (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints);
 
         $pages = $this->pages($section);
-        $density = $this->plans->options($section)->density;
+        $options = $this->plans->options($section);
 
-        return DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $density): Edition {
+        return DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $options): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -45,7 +46,8 @@ final readonly class PublishEdition
                 'musicxml' => gzcompress($musicXml),
                 'pencil_list' => implode("\n", $list),
                 'pages' => gzcompress(json_encode($pages, JSON_THROW_ON_ERROR)),
-                'density' => $density->value,
+                'density' => $options->density->value,
+                'bows' => $options->bows->value,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 
@@ -54,23 +56,29 @@ final readonly class PublishEdition
     }
 
     /**
-     * The pages beside the part's own: for the chairs that marks are for, and with more or fewer fingers.
+     * The pages beside the part's own: for the chairs that marks are for, and with more or fewer fingers and bow signs.
      *
      * @return array<string, array{musicxml: string, list: list<string>}> by {@see Edition::keyOf()}
      */
     private function pages(Section $section): array
     {
         $pages = [];
-        $usual = $this->plans->options($section)->density;
+        $usual = $this->plans->options($section);
         foreach ([Chair::outside(), ...$this->plans->of($section)->part->book->chairs()] as $chair) {
             foreach (Density::cases() as $density) {
-                $key = Edition::keyOf($chair->value, $density === $usual ? null : $density);
-                if ($key !== '' && !isset($pages[$key])) {
-                    $plan = $this->plans->for($section, $chair, $density);
-                    $pages[$key] = [
-                        'musicxml' => $this->plans->page($section, $plan->part),
-                        'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
-                    ];
+                foreach (BowDensity::cases() as $bows) {
+                    $key = Edition::keyOf(
+                        $chair->value,
+                        $density === $usual->density ? null : $density,
+                        $bows === $usual->bows ? null : $bows,
+                    );
+                    if ($key !== '' && !isset($pages[$key])) {
+                        $plan = $this->plans->for($section, $chair, $density, $bows);
+                        $pages[$key] = [
+                            'musicxml' => $this->plans->page($section, $plan->part),
+                            'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
+                        ];
+                    }
                 }
             }
         }

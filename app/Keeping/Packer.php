@@ -95,6 +95,7 @@ final readonly class Packer
                 'id' => $section->part_id,
                 'name' => $section->name,
                 'density' => $section->density,
+                'bows' => $section->bows,
                 'bowed' => $section->bowed_at?->toIso8601String(),
                 'fingered' => $section->fingered_at?->toIso8601String(),
             ];
@@ -136,6 +137,7 @@ final readonly class Packer
             'part' => $section->part_id,
             'number' => $edition->number,
             'density' => $edition->density,
+            'bows' => $edition->bows,
             'changed' => $edition->changed,
             'at' => $edition->created_at->toIso8601String(),
             'files' => $name,

@@ -20,6 +20,7 @@ use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MarksJson;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
 /**
@@ -142,6 +143,7 @@ final readonly class Unpacker
                 }
                 $sections->get(self::text($part, 'id', 64))?->update([
                     'density' => Density::tryFrom(self::text($part, 'density', 20))?->value,
+                    'bows' => BowDensity::tryFrom(self::text($part, 'bows', 20))?->value,
                     'bowed_at' => self::time($part['bowed'] ?? null),
                     'fingered_at' => self::time($part['fingered'] ?? null),
                 ]);
@@ -228,6 +230,7 @@ final readonly class Unpacker
                 'pencil_list' => trim((string) $archive->bytes("{$name}.txt")),
                 'pages' => (string) gzcompress((string) json_encode($pages)),
                 'density' => Density::tryFrom(self::text($row, 'density', 20))->value ?? Density::Standard->value,
+                'bows' => BowDensity::tryFrom(self::text($row, 'bows', 20))->value ?? BowDensity::EveryMeasure->value,
                 'changed' => self::changed($row['changed'] ?? null),
                 'created_at' => self::time($row['at'] ?? null) ?? Carbon::now(),
             ]);

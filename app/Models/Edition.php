@@ -7,6 +7,7 @@ namespace App\Models;
 use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
 /**
@@ -21,6 +22,7 @@ use UprightPencil\Printing\Density;
  * @property string $pencil_list
  * @property string|null $pages the other pages by {@see keyOf()}, compressed
  * @property string $density how many fingers the main page shows
+ * @property string $bows how many directions of the bow it shows
  * @property array{added: list<string>, removed: list<string>}|null $changed against the edition before
  * @property Carbon $created_at
  */
@@ -32,10 +34,16 @@ final class Edition extends Model
 
     protected $hidden = ['musicxml', 'pages'];
 
-    /** Under which name a page is kept; empty for the part's main one. */
-    public static function keyOf(string $chair, ?Density $density): string
+    /**
+     * Under which name a page is kept; empty for the part's main one.
+     *
+     * @param Density|null $density null where it is as on the main page
+     * @param BowDensity|null $bows the same
+     */
+    public static function keyOf(string $chair, ?Density $density, ?BowDensity $bows = null): string
     {
         return match (true) {
+            $bows !== null => "{$chair}/" . ($density->value ?? '') . "/{$bows->value}",
             $density !== null => "{$chair}/{$density->value}",
             $chair !== 'outside' => $chair,
             default => '',
@@ -64,17 +72,31 @@ final class Edition extends Model
         ));
     }
 
+    /** @return list<value-of<BowDensity>> how many directions there are pages with */
+    public function bowDensities(): array
+    {
+        $kept = $this->kept();
+
+        return array_values(array_filter(
+            array_column(BowDensity::cases(), 'value'),
+            fn (string $bows): bool => $bows === $this->bows || isset($kept["outside//{$bows}"]),
+        ));
+    }
+
     /**
-     * The page for a chair with so many fingers; the part's main one where there is no such page.
+     * The page for a chair with so many fingers and directions; the part's main one where there is no such page.
      *
      * @return array{musicxml: string, list: list<string>}
      */
-    public function page(string $chair, ?Density $density): array
+    public function page(string $chair, ?Density $density, ?BowDensity $bows = null): array
     {
         $kept = $this->kept();
         $chair = $chair === '' ? 'outside' : $chair;
 
-        return $kept[self::keyOf($chair, $density?->value === $this->density ? null : $density)] ?? $kept[$chair] ?? [
+        $density = $density?->value === $this->density ? null : $density;
+        $bows = $bows?->value === $this->bows ? null : $bows;
+
+        return $kept[self::keyOf($chair, $density, $bows)] ?? $kept[self::keyOf($chair, $density)] ?? $kept[$chair] ?? [
             'musicxml' => (string) gzuncompress($this->musicxml),
             'list' => array_values(array_filter(explode("\n", $this->pencil_list))),
         ];

@@ -28,13 +28,14 @@ use Illuminate\Support\Carbon;
  * @property Carbon|null $bowed_at when the director called its bowing done
  * @property Carbon|null $fingered_at when the director called its fingering done
  * @property string|null $density how many fingers its page shows; null as the class has it
+ * @property string|null $bows how many directions of the bow; null as the class has it
  * @property Piece $piece
  */
 final class Section extends Model
 {
     /** Everything but the music itself, which is long. */
     public const LIGHT = [
-        'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'state_began_at',
+        'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows', 'state_began_at',
     ];
 
     protected $guarded = ['id'];

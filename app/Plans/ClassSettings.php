@@ -8,6 +8,7 @@ use App\Models\Piece;
 use App\Models\User;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Settings\Profile;
@@ -16,7 +17,7 @@ use UprightPencil\Settings\Profile;
  * What a director's class can do and how it is used to reading: profile, schools, instrument sizes, wording.
  *
  * @phpstan-type Settings array{profile: value-of<Profile>, schools: array<string, string>, sizes: array<string, string>,
- *     density: value-of<Density>, wording: value-of<Wording>, namesNotes: bool}
+ *     density: value-of<Density>, bows: value-of<BowDensity>, wording: value-of<Wording>, namesNotes: bool}
  */
 final readonly class ClassSettings
 {
@@ -29,6 +30,7 @@ final readonly class ClassSettings
         public array $schools,
         public array $sizes,
         public Density $density,
+        public BowDensity $bows,
         public Wording $wording,
         public bool $namesNotes,
     ) {
@@ -64,6 +66,7 @@ final readonly class ClassSettings
             $schools,
             $sizes,
             Density::tryFrom(is_string($settings['density'] ?? null) ? $settings['density'] : '') ?? Density::Standard,
+            BowDensity::tryFrom(is_string($settings['bows'] ?? null) ? $settings['bows'] : '') ?? BowDensity::Some,
             Wording::tryFrom(is_string($settings['wording'] ?? null) ? $settings['wording'] : '') ?? Wording::Words,
             ($settings['namesNotes'] ?? false) === true,
         );
@@ -83,6 +86,7 @@ final readonly class ClassSettings
             wording: $this->wording,
             size: $this->sizes[$instrument] ?? '',
             namesNotes: $this->namesNotes,
+            bows: $this->bows,
         );
     }
 
@@ -94,6 +98,7 @@ final readonly class ClassSettings
             'schools' => $this->schools,
             'sizes' => $this->sizes,
             'density' => $this->density->value,
+            'bows' => $this->bows->value,
             'wording' => $this->wording->value,
             'namesNotes' => $this->namesNotes,
         ];

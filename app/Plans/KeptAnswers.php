@@ -45,7 +45,7 @@ final readonly class KeptAnswers
             $piece->tempos,
             ClassSettings::for($piece)->toArray(),
             $piece->sections()->get(Section::LIGHT)->map(
-                static fn (Section $section): string => "{$section->id} {$section->density} {$section->name}",
+                static fn (Section $section): string => "{$section->id} {$section->density} {$section->bows} {$section->name}",
             )->all(),
             RulesVersion::now(),
         ]));

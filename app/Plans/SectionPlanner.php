@@ -20,6 +20,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Review\FlagOrder;
 use UprightPencil\Roadmap\Roadmap;
@@ -99,7 +100,7 @@ final readonly class SectionPlanner
         $hand = $handGist === null ? $planner->hand($score, $part, $tried, $slurred, $roadmap) : null;
         $flags = FlagOrder::sorted([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
 
-        return new PlanHalves($score, $part, $book, $bow, $hand, $flags, ['bow' => $bowName, 'hand' => $handName]);
+        return new PlanHalves($score, $part, $book, $bow, $hand, $flags, $this->options($section)->bows, ['bow' => $bowName, 'hand' => $handName]);
     }
 
     /** Which way every bow went when the section was last worked out, as {@see BowPlan::directions()} tells it. */
@@ -110,11 +111,11 @@ final readonly class SectionPlanner
         return $gist === null ? $this->of($section)->part->bow->directions() : $gist['directions'];
     }
 
-    /** The section as a player on another chair has it, or with more or fewer fingers on the page. */
-    public function for(Section $section, Chair $chair, Density $density): SectionPlan
+    /** The section as a player on another chair has it, or with more or fewer signs on the page. */
+    public function for(Section $section, Chair $chair, Density $density, BowDensity $bows): SectionPlan
     {
         $score = $this->score($section);
-        $planner = $this->planner($section, density: $density);
+        $planner = $this->planner($section, density: $density, bows: $bows);
 
         return new SectionPlan($score, $planner->part($score, $score->parts[0], $this->book($section, $score), null, $chair));
     }
@@ -122,6 +123,7 @@ final readonly class SectionPlanner
     /**
      * @param bool $isReal whether it plans the section as it stands, not something tried
      * @param Density|null $density over what the part has
+     * @param BowDensity|null $bows the same
      * @param SectionPlanCache|null $memory of the section, where there is one already
      */
     public function planner(
@@ -130,10 +132,12 @@ final readonly class SectionPlanner
         bool $isReal = false,
         ?Density $density = null,
         ?SectionPlanCache $memory = null,
+        ?BowDensity $bows = null,
     ): Planner {
         $options = $this->options($section)->withTempos($section->piece->temposFor($this->score($section)));
 
         $options = $density === null ? $options : $options->withDensity($density);
+        $options = $bows === null ? $options : $options->withBows($bows);
 
         return new Planner($options, $explains, $memory ?? new SectionPlanCache($section, $this->here, $isReal));
     }
@@ -142,8 +146,10 @@ final readonly class SectionPlanner
     {
         $options = ClassSettings::for($section->piece)->options($section->instrument);
         $own = Density::tryFrom($section->density ?? '');
+        $bows = BowDensity::tryFrom($section->bows ?? '')
+            ?? ($section->piece->lesson_number === null ? $options->bows : BowDensity::EveryMeasure);
 
-        return $own === null ? $options : $options->withDensity($own);
+        return ($own === null ? $options : $options->withDensity($own))->withBows($bows);
     }
 
     /** The hand of the section's class on an instrument. */

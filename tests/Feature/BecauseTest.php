@@ -10,7 +10,8 @@ use Illuminate\Testing\TestResponse;
 /** What the desk tells of one note: its reasons, the other ways, and how it was before. */
 final class BecauseTest extends FeatureTestCase
 {
-    private const TWICE = 'A4q | D4q E4q F4q G4q | A4q A4q D4h | E4h. F4q | D4q E4q F4q G4q | A4q A4q D4h | C4h.';
+    private const TWICE = 'A4q | D4e E4e F4e G4e D4h | A4e A4e D4h. | E4e F4e (E4e D4e) E4e D4e E4e F4e'
+        . ' | D4e E4e F4e G4e D4h | A4e A4e D4h. | C4h.';
 
     public function testTheOtherDirectionTellsWhatItWouldDo(): void
     {
@@ -35,7 +36,7 @@ final class BecauseTest extends FeatureTestCase
         $section = $this->section($this->piece(self::TWICE));
         $before = $this->note($section, 'P1-m4-n1')->json('bowedBefore');
 
-        self::assertSame(['up at 4.1, and down the first time at 1.1', ['4.1 down']], [$before['text'], $before['lines']]);
+        self::assertSame(['up at m. 4 beat 1, and down the first time at m. 1 beat 1', ['4.1 down']], [$before['text'], $before['lines']]);
         $this->note($section, 'P1-m1-n1')->assertJsonPath('bowedBefore', null);
     }
 
@@ -75,7 +76,7 @@ final class BecauseTest extends FeatureTestCase
         $hands = $this->getJson("/api/v1/pieces/{$piece->id}/tutti")->json('hands');
 
         self::assertCount(1, $hands);
-        self::assertStringContainsString('play the same line and finger it in two ways, from 1.2 on', $hands[0]['text']);
+        self::assertStringContainsString('play the same line and finger it in two ways, from m. 1 beat 2 on', $hands[0]['text']);
         self::assertCount(2, $hands[0]['ways']);
         self::assertEquals(0, $hands[0]['onset']);
     }

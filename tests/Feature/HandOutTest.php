@@ -71,7 +71,7 @@ final class HandOutTest extends FeatureTestCase
             $list = (string) $this->get("/api/v1/{$door}/download.txt")->assertOk()->getContent();
 
             self::assertEquals((new ScoreReader())->read($xml), (new ScoreReader())->read($mxl));
-            self::assertStringStartsWith("part Violin I\n0.1     up\n1.1     down\n", $list);
+            self::assertStringStartsWith("part Violin I\n0.1     up\n", $list);
             $this->get("/api/v1/{$door}/download.exe")->assertNotFound();
         }
     }
@@ -136,6 +136,46 @@ final class HandOutTest extends FeatureTestCase
         $list = $this->getJson("/api/v1/part/{$token}?fingers=every")->json('list');
         self::assertGreaterThan(count($this->getJson("/api/v1/part/{$token}")->json('list')), count($list));
         $this->get("/api/v1/part/{$token}/download.txt?fingers=every")->assertOk();
+    }
+
+    public function testAPartShowsAsManyBowSignsAsItWasGiven(): void
+    {
+        $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4q A4h G4q | D4q E4q F#4q D4q | A4w | E4q A4h. | B4w'));
+        $this->actingAs($this->director);
+        $shown = fn (): int => preg_match_all('~<(down|up)-bow/>~', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        $some = $shown();
+
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => 'few'])->assertOk()
+            ->assertExactJson(['density' => null, 'bows' => 'few']);
+        self::assertLessThan($some, $shown());
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => 'every'])->assertOk();
+        self::assertSame(7, $shown());
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => null])->assertOk();
+        self::assertSame($some, $shown());
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => 'plenty'])->assertUnprocessable()
+            ->assertJsonPath('message', 'Choose how many bow signs the page shows.');
+        $section->piece->update(['lesson_number' => 3]);
+        self::assertSame(7, $shown(), 'a lesson carries one in every measure');
+        $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => 'few']);
+        $taken = (string) $this->get("/api/v1/sections/{$section->id}/download.musicxml")->getContent();
+        self::assertSame(7, preg_match_all('~<(down|up)-bow/>~', $taken), 'a score that is taken away reads back the same');
+    }
+
+    public function testAStudentChoosesHowManyBowSignsThePageShows(): void
+    {
+        $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4q A4h G4q | D4q E4q F#4q D4q | A4w | E4q A4h. | B4w'));
+        $this->actingAs($this->director);
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
+        $this->getJson("/api/v1/part/{$token}")->assertJsonPath('bows', 'some')->assertJsonPath('bowDensities', ['few', 'some', 'every']);
+        $shown = fn (string $query): int
+            => preg_match_all('~<(down|up)-bow/>~', (string) $this->get("/api/v1/part/{$token}/page{$query}")->getContent());
+
+        self::assertSame([1, 7, 7], [$shown('?bows=few'), $shown('?bows=every'), $shown('?bows=every&fingers=every')]);
+        self::assertSame([$shown(''), $shown('')], [$shown('?bows=some'), $shown('?bows=plenty')]);
+        self::assertGreaterThan(
+            count($this->getJson("/api/v1/part/{$token}")->json('list')),
+            count($this->getJson("/api/v1/part/{$token}?bows=every")->json('list')),
+        );
     }
 
     public function testAnEditionStaysWithTheFingersItWasFrozenWith(): void

@@ -13,7 +13,7 @@ let own: Record<number, boolean> = {};
 function choices(shelf: number): ClassChoices {
     return {
         settings: {
-            profile: shelf === 2 ? 'first-year' : 'second-year', density: 'standard', wording: 'words', namesNotes: false,
+            profile: shelf === 2 ? 'first-year' : 'second-year', density: 'standard', bows: 'some', wording: 'words', namesNotes: false,
             schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
             sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
         },
@@ -25,6 +25,7 @@ function choices(shelf: number): ClassChoices {
         schools: [{ key: 'bow', title: 'Bow order', choices: [{ value: 'as-it-comes', words: 'As it comes' }, { value: 'downbeat', words: 'Down' }] }],
         wordings: [{ value: 'words', words: 'low 2' }],
         densities: [{ value: 'standard', words: 'Some' }],
+        bowDensities: [{ value: 'some', words: 'Some' }],
     };
 }
 

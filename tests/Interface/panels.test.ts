@@ -293,11 +293,11 @@ describe('the class', () => {
         serve(() => board);
         const sizes = { violin: ['4/4', '3/4'], viola: ['16″'], cello: ['4/4'], bass: ['3/4'] };
         const settings = {
-            profile: 'second-year' as const, density: 'standard' as const, wording: 'words' as const, namesNotes: false,
+            profile: 'second-year' as const, density: 'standard' as const, bows: 'some' as const, wording: 'words' as const, namesNotes: false,
             schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
             sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
         };
-        const choices = { settings, sizes, isOwn: false, shelves: [], profiles: [], schools: [], wordings: [], densities: [], positions: { violin: ['½', 'I'] } };
+        const choices = { settings, sizes, isOwn: false, shelves: [], profiles: [], schools: [], wordings: [], densities: [], bowDensities: [], positions: { violin: ['½', 'I'] } };
         const card = mount(FingerboardCard, { props: { choices } });
         await flushPromises();
         expect(calls[0]?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');
@@ -385,6 +385,7 @@ describe('the student’s page', () => {
                 : {
                       title: 'Tune', part: 'Violin I', edition: 1, at: '2026-11-20T10:00:00Z', rubOut: ['m. 7 V up bow'],
                       chairs: ['outside', 'inside'], fingers: 'standard', densities: ['sparse', 'standard', 'every'],
+                      bows: 'some', bowDensities: ['few', 'some', 'every'],
                       list: [
                           { line: '1.1     up', place: 'm. 1', words: 'V up bow', isNew: true },
                           { line: '6.2     x4', place: 'm. 6.2', words: 'finger x4', isNew: false },
@@ -403,12 +404,19 @@ describe('the student’s page', () => {
         await flushPromises();
         expect(localStorage.getItem('chair-abc')).toBe('inside');
         expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside');
-        const fingers = page.findAll('footer select').at(-1)!;
+        const fingers = page.findAll('footer select').at(-2)!;
         expect((fingers.element as HTMLSelectElement).value).toBe('standard');
         await fingers.setValue('every');
         await flushPromises();
         expect(localStorage.getItem('fingers-abc')).toBe('every');
         expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside&fingers=every');
+        await page.findAll('footer select').at(-1)!.setValue('few');
+        await flushPromises();
+        expect(localStorage.getItem('bows-abc')).toBe('few');
+        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside&fingers=every&bows=few');
+        expect(page.findAll('.downloads a').map((link) => link.attributes('href'))).toEqual(
+            ['musicxml', 'mxl', 'txt'].map((ending) => `/api/v1/part/abc/download.${ending}?chair=inside&fingers=every&bows=few`),
+        );
         page.unmount();
     });
 });

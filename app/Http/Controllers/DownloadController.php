@@ -9,6 +9,8 @@ use App\Http\Contract\Answers;
 use App\Models\Section;
 use App\Plans\SectionPlanner;
 use Symfony\Component\HttpFoundation\Response;
+use UprightPencil\Marks\Chair;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\PageList;
 
 /** A part as a file. */
@@ -21,7 +23,13 @@ final class DownloadController extends Controller
         $plan = $plans->of($section);
         $name = "{$section->piece->title} - {$section->name}";
 
-        return Downloads::send($ending, $name, static fn (): string => $plans->page($section, $plan->part), static fn (): string
+        // A score that is taken away reads back the same: a direction in every measure, however many the page shows.
+        $score = static fn (): string => $plans->page(
+            $section,
+            $plans->for($section, Chair::outside(), $plans->options($section)->density, BowDensity::EveryMeasure)->part,
+        );
+
+        return Downloads::send($ending, $name, $score, static fn (): string
             => (new PageList())->write($plan->score, $plan->part->part, $plan->part->prints));
     }
 }

@@ -11,7 +11,7 @@ use App\Models\Section;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Carbon;
 
-/** What the director says of a section as a whole: done, and how many fingers its page shows. */
+/** What the director says of a section as a whole: done, and how many signs its page shows. */
 final class SectionStatusController extends Controller
 {
     /** Calls the bowing or the fingering of a section done, or open again. */
@@ -26,12 +26,14 @@ final class SectionStatusController extends Controller
         return response()->json(['bow' => $section->bowed_at !== null, 'hand' => $section->fingered_at !== null]);
     }
 
-    /** Sets how many fingers the part's page shows; as the class has it when empty. */
-    #[Answers('array{density: value-of<Density>|null}')]
+    /** Sets how many fingers or bow signs the part's page shows; as the class has it when empty. */
+    #[Answers('array{density: value-of<Density>|null, bows: value-of<BowDensity>|null}')]
     public function density(DensityRequest $request, Section $section): JsonResponse
     {
-        $section->update(['density' => $request->input('density')]);
+        /** @var array<string, string|null> $chosen */
+        $chosen = $request->validated();
+        $section->update($chosen);
 
-        return response()->json(['density' => $section->density]);
+        return response()->json(['density' => $section->density, 'bows' => $section->bows]);
     }
 }

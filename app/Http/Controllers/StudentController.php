@@ -12,6 +12,7 @@ use App\Models\Link;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
 /** A student's page: the newest edition of one part, by its link, without an account. */
@@ -49,7 +50,11 @@ final class StudentController extends Controller
     /** @return array{musicxml: string, list: list<string>} the page for the chair and with the fingers that were asked for */
     private static function asked(Request $request, Edition $edition): array
     {
-        return $edition->page($request->string('chair')->value(), Density::tryFrom($request->string('fingers')->value()));
+        return $edition->page(
+            $request->string('chair')->value(),
+            Density::tryFrom($request->string('fingers')->value()),
+            BowDensity::tryFrom($request->string('bows')->value()),
+        );
     }
 
     /** @return array{Link, Edition} */

@@ -8,6 +8,7 @@ use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Settings\Profile;
@@ -30,6 +31,7 @@ final class ClassRequest extends FormRequest
             'schools' => ['required', 'array'],
             'sizes' => ['required', 'array'],
             'density' => ['required', Rule::enum(Density::class)],
+            'bows' => ['sometimes', Rule::enum(BowDensity::class)],
             'wording' => ['required', Rule::enum(Wording::class)],
             'namesNotes' => ['sometimes', 'boolean'],
         ];

@@ -5,16 +5,18 @@ declare(strict_types=1);
 namespace App\Http\Requests;
 
 use Illuminate\Validation\Rule;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
-/** How many fingers the page of a section shows. */
+/** How many fingers, or how many directions of the bow, the page of a section shows. */
 final class DensityRequest extends SectionRequest
 {
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'density' => ['present', 'nullable', Rule::enum(Density::class)],
+            'density' => [$this->has('bows') ? 'sometimes' : 'present', 'nullable', Rule::enum(Density::class)],
+            'bows' => ['sometimes', 'nullable', Rule::enum(BowDensity::class)],
         ];
     }
 
@@ -23,6 +25,7 @@ final class DensityRequest extends SectionRequest
     {
         return [
             'density' => 'Choose how many fingers the page shows.',
+            'bows' => 'Choose how many bow signs the page shows.',
         ];
     }
 }

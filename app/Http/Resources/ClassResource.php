@@ -11,6 +11,7 @@ use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Settings\Profile;
@@ -23,11 +24,12 @@ use UprightPencil\Settings\School;
  * @phpstan-type Choice array{value: string, words: string}
  * @phpstan-type WordingChoice array{value: value-of<Wording>, words: string}
  * @phpstan-type DensityChoice array{value: value-of<Density>, words: string}
+ * @phpstan-type BowDensityChoice array{value: value-of<BowDensity>, words: string}
  * @phpstan-type SchoolRow array{key: string, title: string, choices: list<Choice>}
  * @phpstan-type ProfileRow array{value: value-of<Profile>, words: string, means: string}
  * @phpstan-type Ensemble array{id: int, name: string, isOwn: bool}
  * @phpstan-type ClassChoices array{settings: Settings, isOwn: bool, shelves: list<Ensemble>, profiles: list<ProfileRow>,
- *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>, sizes: array<string, list<string>>,
+ *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>, bowDensities: list<BowDensityChoice>, sizes: array<string, list<string>>,
  *     positions: array<string, list<string>>}
  */
 final class ClassResource
@@ -62,6 +64,10 @@ final class ClassResource
             'densities' => array_map(
                 static fn (Density $density): array => ['value' => $density->value, 'words' => $density->words()],
                 Density::cases(),
+            ),
+            'bowDensities' => array_map(
+                static fn (BowDensity $density): array => ['value' => $density->value, 'words' => $density->words()],
+                BowDensity::cases(),
             ),
             'sizes' => array_map(static fn (array $lengths): array => array_map(strval(...), array_keys($lengths)), Fingerboard::LENGTHS),
             'positions' => $positions,

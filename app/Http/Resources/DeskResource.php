@@ -125,7 +125,7 @@ final readonly class DeskResource
         if ($bow === null && $hand === null) {
             return [];
         }
-        $signed = $bow === null ? [] : (new BowPrinting())->signed($halves->score, $halves->part, $bow);
+        $signed = $bow === null ? [] : (new BowPrinting($halves->bows))->signed($halves->score, $halves->part, $bow);
         $notes = [];
         foreach ($halves->part->notes as $note) {
             $row = ['id' => $note->id];

@@ -14,6 +14,7 @@ use App\Models\Share;
 use App\Models\User;
 use App\Plans\KeptAnswers;
 use App\Plans\SectionPlanner;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 
@@ -23,7 +24,7 @@ use UprightPencil\Printing\PageList;
  * @phpstan-import-type ShareRow from ShareResource
  * @phpstan-type Difference array{added: list<string>, removed: list<string>}
  * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: array{number: int, at: string}|null,
- *     since: Difference|null, density: value-of<Density>|null, flags: int, proposals: int,
+ *     since: Difference|null, density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
  *     link: array{id: int, url: string, shown: string}|null, ended: int}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
@@ -104,6 +105,7 @@ final readonly class HandOutResource
             'edition' => $newest === null ? null : ['number' => $newest->number, 'at' => $newest->created_at->toIso8601String()],
             'since' => $since,
             'density' => Density::tryFrom($section->density ?? '')?->value,
+            'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,
             'flags' => $known['flags'],
             'proposals' => $section->marks()->where('state', 'proposed')->count(),
             'link' => !$mayEdit || $link === null ? null

@@ -7,6 +7,7 @@ namespace App\Http\Resources;
 use App\Models\Edition;
 use App\Models\Link;
 use UprightPencil\Format\PencilLines\PlainLine;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
 /**
@@ -14,7 +15,8 @@ use UprightPencil\Printing\Density;
  *
  * @phpstan-type ListRow array{line: string, place: string, words: string, isNew: bool}
  * @phpstan-type StudentPart array{title: string, part: string, edition: int, at: string, list: list<ListRow>, chairs: list<string>,
- *     fingers: value-of<Density>, densities: list<value-of<Density>>, rubOut: list<string>}
+ *     fingers: value-of<Density>, densities: list<value-of<Density>>,
+ *     bows: value-of<BowDensity>, bowDensities: list<value-of<BowDensity>>, rubOut: list<string>}
  */
 final class StudentPartResource
 {
@@ -35,6 +37,8 @@ final class StudentPartResource
             'chairs' => $edition->chairs(),
             'fingers' => Density::from($edition->density)->value,
             'densities' => $edition->densities(),
+            'bows' => BowDensity::from($edition->bows)->value,
+            'bowDensities' => $edition->bowDensities(),
             'rubOut' => array_map(static fn (string $line): string => self::said($line), $edition->changed['removed'] ?? []),
         ];
     }

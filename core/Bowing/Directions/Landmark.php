@@ -13,12 +13,14 @@ final readonly class Landmark
      * @param int|null $source the stroke whose direction it should repeat; null where it should come down
      * @param string $subject "the section"
      * @param string $does "comes down"
+     * @param int $keeps the last stroke of the first statement: a mark inside it would make the two differ
      */
     public function __construct(
         public LandmarkKind $kind,
         public ?int $source,
         public string $subject,
         public string $does = 'comes down',
+        public int $keeps = -1,
     ) {
     }
 

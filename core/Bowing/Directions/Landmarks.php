@@ -99,7 +99,7 @@ final readonly class Landmarks
         $moved = $leadIns = [];
         foreach ($this->byStroke as $stroke => $landmark) {
             $source = $landmark->source === null ? null : $place($landmark->source);
-            $moved[$place($stroke)] = new Landmark($landmark->kind, $source, $landmark->subject, $landmark->does);
+            $moved[$place($stroke)] = new Landmark($landmark->kind, $source, $landmark->subject, $landmark->does, $place($landmark->keeps));
         }
         foreach (array_keys($this->leadIns) as $stroke) {
             $leadIns[$place($stroke)] = true;
@@ -243,6 +243,7 @@ final readonly class Landmarks
         $passages = (new ReturningPassages($score, $part, $line))->all(static fn (int $measure): bool => $phrases[$measure] ?? false);
         foreach ($passages as $passage) {
             $isBegun = false;
+            $end = self::lastStrokeBefore($strokes, $heads, $passage->first + $passage->events);
             for ($step = 0; $step < $passage->events; $step++) {
                 // Slurs may hide the first notes of one of them: the first that both begin a stroke at counts.
                 $index = $heads[$passage->again + $step] ?? null;
@@ -251,7 +252,7 @@ final readonly class Landmarks
                     continue;
                 }
                 if (!$isBegun || isset($found[$source])) {
-                    $found[$index] = self::asAt($score, $line, $strokes, $source);
+                    $found[$index] = self::asAt($score, $line, $strokes, $source, min($end, $index - 1));
                 } else {
                     unset($found[$index]);
                 }
@@ -262,12 +263,27 @@ final readonly class Landmarks
         return $found;
     }
 
+    /**
+     * @param list<Stroke> $strokes
+     * @param array<int, int> $heads
+     */
+    private static function lastStrokeBefore(array $strokes, array $heads, int $event): int
+    {
+        for ($at = $event; $at >= 0; $at--) {
+            if (isset($heads[$at])) {
+                return $at === $event ? $heads[$at] - 1 : $heads[$at];
+            }
+        }
+
+        return count($strokes) - 1;
+    }
+
     /** @param list<Stroke> $strokes */
-    private static function asAt(Score $score, Line $line, array $strokes, int $source): Landmark
+    private static function asAt(Score $score, Line $line, array $strokes, int $source, int $keeps): Landmark
     {
         $measure = PlaceWords::measure($score->measures[$line->events[$strokes[$source]->head()->event]->measure]);
 
-        return new Landmark(LandmarkKind::Return, $source, 'the passage', "comes as at {$measure}");
+        return new Landmark(LandmarkKind::Return, $source, 'the passage', "comes as at {$measure}", $keeps);
     }
 
     /**

@@ -129,7 +129,8 @@ final readonly class PhraseSolver
         $next = count($targets) - 1;
         for ($index = $targets[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
             $next -= $next > 0 && $targets[$next - 1] >= $index ? 1 : 0;
-            $possible[$index] = $this->candidates->at($index, $targets[$next])[0] ?? null;
+            $isKept = $index <= ($this->landmarks->at($targets[$next])->keeps ?? -1);
+            $possible[$index] = $isKept ? null : $this->candidates->at($index, $targets[$next])[0] ?? null;
         }
         $from = $before === null ? $first : $first - 1;
         $turns = [];
@@ -141,7 +142,10 @@ final readonly class PhraseSolver
             }
             $target = $targets[$next];
             // Between the goal before, or what is fixed since, and this one the turn may stand anywhere.
-            $kept = $this->lastFixedBetween($targets[$next - 1] ?? $from, $turn->stroke);
+            $kept = max(
+                $this->lastFixedBetween($targets[$next - 1] ?? $from, $turn->stroke),
+                $this->landmarks->at($target)->keeps ?? -1,
+            );
             $turn = $this->figures->again($this->candidates->between($kept, $target), $target) ?? $turn;
             $this->figures->remember($turn, $target);
             $turns[$target] = $turn;

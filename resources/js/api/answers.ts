@@ -2,13 +2,15 @@
 
 export type BowConnection = 'start' | 'change' | 'slur' | 'tie' | 'hook' | 'retake' | 'lift';
 
+export type BowDensity = 'few' | 'some' | 'every';
+
 export type Density = 'sparse' | 'standard' | 'every';
 
 export type Direction = 'down' | 'up';
 
 export type FingerShape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
 
-export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ';
+export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ' | 'return-differs' | 'section-starts-up' | 'last-note-up';
 
 export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
@@ -50,6 +52,11 @@ export interface DensityChoice {
     words: string;
 }
 
+export interface BowDensityChoice {
+    value: BowDensity;
+    words: string;
+}
+
 export interface SchoolRow {
     key: string;
     title: string;
@@ -76,6 +83,7 @@ export interface ClassChoices {
     schools: SchoolRow[];
     wordings: WordingChoice[];
     densities: DensityChoice[];
+    bowDensities: BowDensityChoice[];
     sizes: Record<string, string[]>;
     positions: Record<string, string[]>;
 }
@@ -242,6 +250,7 @@ export interface HandOutSection {
     } | null;
     since: Difference | null;
     density: Density | null;
+    bows: BowDensity | null;
     flags: number;
     proposals: number;
     link: {
@@ -468,6 +477,8 @@ export interface StudentPart {
     chairs: string[];
     fingers: Density;
     densities: Density[];
+    bows: BowDensity;
+    bowDensities: BowDensity[];
     rubOut: string[];
 }
 
@@ -716,6 +727,7 @@ export interface Settings {
     schools: Record<string, string>;
     sizes: Record<string, string>;
     density: Density;
+    bows: BowDensity;
     wording: Wording;
     namesNotes: boolean;
 }

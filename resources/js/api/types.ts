@@ -8,6 +8,7 @@ export type {
     ChangeRow as Change,
     ClassChoices,
     CopyLook,
+    BowDensity,
     Density,
     DeskFrame,
     DeskMark,

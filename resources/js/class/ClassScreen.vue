@@ -151,6 +151,17 @@ async function goWithTheOthers(): Promise<void> {
                 </div>
                 <ClassExample about="density" :settings="settings" label="How many fingers are printed: an example" />
             </article>
+            <article>
+                <div class="words">
+                    <h2>How many bow signs are printed</h2>
+                    <label v-for="choice in choices.bowDensities" :key="choice.value">
+                        <input type="radio" name="bows" :checked="settings.bows === choice.value" @change="save({ bows: choice.value })" />
+                        <span>{{ choice.words }}</span>
+                    </label>
+                    <p class="quiet">Lessons carry one in every measure.</p>
+                </div>
+                <ClassExample about="bows" :settings="settings" label="How many bow signs are printed: an example" />
+            </article>
             <article class="sizes">
                 <div class="words">
                     <h2>Instrument sizes</h2>

@@ -4,7 +4,7 @@ import { ElDialog, ElOption, ElSelect } from 'element-plus';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { Density, HandOut, HandOutSection, Share } from '../api/types';
+import type { BowDensity, Density, HandOut, HandOutSection, Share } from '../api/types';
 import { tell, warn, when } from '../ui/say';
 import { orWarn, sentenceOf, useTrying } from '../ui/trying';
 
@@ -21,6 +21,12 @@ const DENSITIES: { value: Density | typeof AS_THE_CLASS; label: string }[] = [
     { value: 'sparse', label: 'few' },
     { value: 'standard', label: 'some' },
     { value: 'every', label: 'every note' },
+];
+const BOW_DENSITIES: { value: BowDensity | typeof AS_THE_CLASS; label: string }[] = [
+    { value: AS_THE_CLASS, label: 'as the class' },
+    { value: 'few', label: 'few' },
+    { value: 'some', label: 'some' },
+    { value: 'every', label: 'every measure' },
 ];
 
 const route = useRoute();
@@ -61,10 +67,11 @@ async function work(section: HandOutSection, call: () => Promise<HandOutSection>
     }
 }
 
-async function setDensity(section: HandOutSection, value: string): Promise<void> {
+async function setDensity(section: HandOutSection, of: 'density' | 'bows', value: string): Promise<void> {
     await orWarn(async () => {
-        const answer = await api.put<{ density: Density | null }>(`sections/${section.id}/density`, { density: value === AS_THE_CLASS ? null : value });
-        put({ ...section, density: answer.density });
+        const chosen = { [of]: value === AS_THE_CLASS ? null : value };
+        const answer = await api.put<{ density: Density | null; bows: BowDensity | null }>(`sections/${section.id}/density`, chosen);
+        put({ ...section, ...answer });
         tell('The next edition shows it so.');
         await load();
     });
@@ -164,8 +171,14 @@ async function endShare(share: Share): Promise<void> {
                     <p v-else class="quiet">Not handed out yet.</p>
                     <label v-if="mayEdit" class="quiet fingers">
                         Fingers
-                        <ElSelect :model-value="section.density ?? AS_THE_CLASS" size="small" class="density" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, value)">
+                        <ElSelect :model-value="section.density ?? AS_THE_CLASS" size="small" class="density" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, 'density', value)">
                             <ElOption v-for="one in DENSITIES" :key="one.value" :value="one.value" :label="one.label" />
+                        </ElSelect>
+                    </label>
+                    <label v-if="mayEdit" class="quiet fingers">
+                        Bow signs
+                        <ElSelect :model-value="section.bows ?? AS_THE_CLASS" size="small" class="density" :aria-label="`Bow signs on the page of ${section.name}`" @change="(value: string) => setDensity(section, 'bows', value)">
+                            <ElOption v-for="one in BOW_DENSITIES" :key="one.value" :value="one.value" :label="one.label" />
                         </ElSelect>
                     </label>
                     <p v-if="section.flags || section.proposals" class="look">

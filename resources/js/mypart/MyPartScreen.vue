@@ -3,7 +3,7 @@
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { Density, StudentPart } from '../api/types';
+import type { BowDensity, Density, StudentPart } from '../api/types';
 import { engraver } from '../engraving/engraver';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { when } from '../ui/say';
@@ -36,10 +36,14 @@ const chair = ref(String(route.query.chair ?? localStorage.getItem(`chair-${toke
 /** How many fingers the page shows: as the director handed it out, unless the student or the link asks for others. */
 const fingers = ref(String(route.query.fingers ?? localStorage.getItem(`fingers-${token}`) ?? ''));
 const FINGERS: Record<Density, string> = { sparse: 'few', standard: 'some', every: 'on every note' };
+/** How many bow signs it shows, in the same way. */
+const bows = ref(String(route.query.bows ?? localStorage.getItem(`bows-${token}`) ?? ''));
+const BOWS: Record<BowDensity, string> = { few: 'few', some: 'some', every: 'in every measure' };
 const query = computed(() => {
     const asked = new URLSearchParams();
     if (chair.value) asked.set('chair', chair.value);
     if (fingers.value) asked.set('fingers', fingers.value);
+    if (bows.value) asked.set('bows', bows.value);
     return asked.size > 0 ? `?${asked.toString()}` : '';
 });
 
@@ -48,6 +52,7 @@ async function fetchPart(): Promise<void> {
         part.value = await api.get<StudentPart>(`part/${token}${query.value}`);
         if (chair.value && !part.value.chairs.includes(chair.value)) chair.value = '';
         if (fingers.value && !part.value.densities.includes(fingers.value as Density)) fingers.value = '';
+        if (bows.value && !part.value.bowDensities.includes(bows.value as BowDensity)) bows.value = '';
         document.title = `${part.value.title} – ${part.value.part}`;
         done.value = remembered(`done-${token}-${part.value.edition}`, [], isTexts);
         musicXml.value = await api.text(`part/${token}/page${query.value}`);
@@ -65,6 +70,12 @@ function sitAt(where: string): void {
 function showFingers(density: string): void {
     fingers.value = density === part.value?.fingers ? '' : density;
     localStorage.setItem(`fingers-${token}`, fingers.value);
+    void fetchPart();
+}
+
+function showBows(density: string): void {
+    bows.value = density === part.value?.bows ? '' : density;
+    localStorage.setItem(`bows-${token}`, bows.value);
     void fetchPart();
 }
 
@@ -166,10 +177,16 @@ async function print(): Promise<void> {
                         <option v-for="one in part.densities" :key="one" :value="one">{{ FINGERS[one] }}</option>
                     </select>
                 </label>
+                <label v-if="part && part.bowDensities.length > 1">
+                    Bows
+                    <select :value="bows || part.bows" @change="showBows(($event.target as HTMLSelectElement).value)">
+                        <option v-for="one in part.bowDensities" :key="one" :value="one">{{ BOWS[one] }}</option>
+                    </select>
+                </label>
                 <span class="downloads">
-                    <a :href="`/api/part/${token}/download.musicxml${query}`" download>MusicXML</a>
-                    <a :href="`/api/part/${token}/download.mxl${query}`" download>MXL</a>
-                    <a :href="`/api/part/${token}/download.txt${query}`" download>List</a>
+                    <a :href="`/api/v1/part/${token}/download.musicxml${query}`" download>MusicXML</a>
+                    <a :href="`/api/v1/part/${token}/download.mxl${query}`" download>MXL</a>
+                    <a :href="`/api/v1/part/${token}/download.txt${query}`" download>List</a>
                 </span>
             </footer>
         </template>

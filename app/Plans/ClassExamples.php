@@ -18,6 +18,10 @@ final readonly class ClassExamples
 {
     /** Marks that belong to an example, by the school they show. */
     private const MARKS = [
+        'soft' => [
+            'tip' => '1.1 "little bow, near the tip"',
+            'light' => '1.1 "much light bow"',
+        ],
         'long' => [
             'together' => '1.4 change up',
             'staggered' => "1.3 change up @outside\n2.1 change up @inside",

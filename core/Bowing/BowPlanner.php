@@ -11,6 +11,7 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlayingWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
@@ -42,13 +43,14 @@ final readonly class BowPlanner
         $tempo ??= TempoMap::of($score);
         $chair ??= Chair::outside();
         $dynamics = Dynamics::of($score, $part);
+        $words = PlayingWords::of($score, $part);
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $this->settings, $chair))
+            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $words, $this->settings, $chair))
                 ->plan($roadmap);
             $notes += $plan->notes;
-            $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $roadmap, $chair)];
+            $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $words, $roadmap, $chair)];
         }
 
         return new BowPlan($notes, FlagOrder::sorted($flags));
@@ -66,6 +68,7 @@ final readonly class BowPlanner
         MarkBook $book,
         TempoMap $tempo,
         Dynamics $dynamics,
+        PlayingWords $words,
         Roadmap $roadmap,
         Chair $chair,
     ): array {
@@ -77,7 +80,7 @@ final readonly class BowPlanner
         }
         $flags = [];
         foreach ($others as $other) {
-            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $this->settings, $other))
+            $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $words, $this->settings, $other))
                 ->plan($roadmap);
             foreach ($plan->flags as $flag) {
                 if ($flag->code === FlagCode::BowRunsOut) {

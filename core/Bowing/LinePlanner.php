@@ -25,6 +25,7 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlayingWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Roadmap\Roadmap;
@@ -39,6 +40,7 @@ final readonly class LinePlanner
         private MarkBook $book,
         private TempoMap $tempo,
         private Dynamics $dynamics,
+        private PlayingWords $words,
         private BowSettings $settings,
         private Chair $chair,
     ) {
@@ -46,10 +48,17 @@ final readonly class LinePlanner
 
     public function plan(Roadmap $roadmap): BowPlan
     {
-        $lengths = new BowLengths($this->part, $this->line, $this->tempo, $this->dynamics, $this->settings);
+        $lengths = new BowLengths(
+            $this->part,
+            $this->line,
+            $this->tempo,
+            $this->dynamics,
+            $this->settings,
+            $this->words,
+        );
         $links = SlurLinks::of($this->part, $this->line, $this->book);
         $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
-        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $lengths, $this->tempo);
+        $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $lengths, $this->tempo, $this->words);
         $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
         $landmarks = Landmarks::of(
             $this->score,

@@ -20,7 +20,8 @@ final readonly class TempoMap
 
     /**
      * The tempos the score prints, bent by its words: *rit.* slows steadily to three quarters of the tempo, *accel.* quickens to
-     * five quarters, until *a tempo*, the next tempo, a double bar or a rehearsal mark, or for four measures.
+     * five quarters, until *a tempo*, the next tempo, a double bar or a rehearsal mark, or for four measures; *slower*, *faster* and
+     * their like change it at once, to the number beside them or by a sixth, until *a tempo* or the next tempo.
      *
      * @param float|null $quartersPerMinute one tempo for the whole score, over what it says
      * @param array<int, float> $own tempos a director set, by the index of the measure they begin in; they hold to the
@@ -44,8 +45,8 @@ final readonly class TempoMap
         }
         $speeds = array_values($speeds);
         usort($speeds, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
-        foreach (self::bends($score) as [$from, $until, $factor]) {
-            $speeds = self::bent($speeds, $from, $until, $factor);
+        foreach (self::bends($score) as [$from, $until, $factor, $isAtOnce]) {
+            $speeds = self::bent($speeds, $from, $until, $factor, $isAtOnce);
         }
         $speeds[0] ??= [0.0, self::DEFAULT_QUARTERS_PER_MINUTE];
 
@@ -57,10 +58,13 @@ final readonly class TempoMap
     /** What a bend leads to, as a factor of the tempo: what a conductor does without other words. */
     private const SLOWER = 0.75;
     private const FASTER = 1.25;
+    /** At once and without a number beside the words: as much as one hears. */
+    private const SLOWER_AT_ONCE = 5 / 6;
+    private const FASTER_AT_ONCE = 6 / 5;
     /** Measures a bend lasts when nothing ends it. */
     private const LONGEST_BEND = 4;
 
-    /** @return list<array{float, float, float}> from and until in quarter notes, and the factor reached */
+    /** @return list<array{float, float, float, bool}> from and until in quarter notes, the factor reached, and whether at once */
     private static function bends(Score $score): array
     {
         $ends = [];
@@ -72,15 +76,28 @@ final readonly class TempoMap
                 $ends[] = $measure->end()->toFloat();
             }
         }
-        foreach ([...$score->tempos, ...$score->bends] as $sign) {
-            $ends[] = $score->onsetOf($sign)->toFloat();
-        }
+        $signs = array_map(
+            static fn (Tempo|TempoBend $sign): float => $score->onsetOf($sign)->toFloat(),
+            [...$score->tempos, ...$score->bends],
+        );
+        $ends = [...$ends, ...$signs];
+        $numbers = array_map(static fn (Tempo $tempo): float => $score->onsetOf($tempo)->toFloat(), $score->tempos);
         $bends = [];
         foreach ($score->bends as $bend) {
             if ($bend->way === TempoBend::BACK) {
                 continue;
             }
             $from = $score->onsetOf($bend)->toFloat();
+            if ($bend->way === TempoBend::SLOWER_AT_ONCE || $bend->way === TempoBend::FASTER_AT_ONCE) {
+                // A number beside the words is what counts.
+                if (!in_array($from, $numbers, true)) {
+                    $next = array_filter($signs, static fn (float $sign): bool => $sign > $from);
+                    $until = $next === [] ? $score->measures[count($score->measures) - 1]->end()->toFloat() : min($next);
+                    $factor = $bend->way === TempoBend::SLOWER_AT_ONCE ? self::SLOWER_AT_ONCE : self::FASTER_AT_ONCE;
+                    $bends[] = [$from, $until, $factor, true];
+                }
+                continue;
+            }
             $last = min($bend->measure + self::LONGEST_BEND, count($score->measures)) - 1;
             $until = $score->measures[$last]->end()->toFloat();
             foreach ($ends as $end) {
@@ -88,7 +105,7 @@ final readonly class TempoMap
                     $until = $end;
                 }
             }
-            $bends[] = [$from, $until, $bend->way === TempoBend::SLOWER ? self::SLOWER : self::FASTER];
+            $bends[] = [$from, $until, $bend->way === TempoBend::SLOWER ? self::SLOWER : self::FASTER, false];
         }
 
         return $bends;
@@ -98,7 +115,7 @@ final readonly class TempoMap
      * @param list<array{float, float}> $speeds onset and quarter notes a minute, rising
      * @return list<array{float, float}>
      */
-    private static function bent(array $speeds, float $from, float $until, float $factor): array
+    private static function bent(array $speeds, float $from, float $until, float $factor, bool $isAtOnce): array
     {
         $base = $speeds[0][1] ?? self::DEFAULT_QUARTERS_PER_MINUTE;
         $kept = [];
@@ -110,7 +127,10 @@ final readonly class TempoMap
                 $kept[] = [$onset, $speed];
             }
         }
-        for ($at = $from; $at < $until - 1e-9; $at += self::STEP) {
+        if ($isAtOnce) {
+            $kept[] = [$from, $base * $factor];
+        }
+        for ($at = $from; !$isAtOnce && $at < $until - 1e-9; $at += self::STEP) {
             $share = min(1.0, ($at - $from + self::STEP) / max(self::STEP, $until - $from));
             $kept[] = [$at, $base * $factor ** $share];
         }

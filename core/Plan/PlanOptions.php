@@ -7,6 +7,7 @@ namespace UprightPencil\Plan;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Settings\LongNotes;
+use UprightPencil\Bowing\Settings\SoftBow;
 use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\Settings\HandHabit;
@@ -24,6 +25,7 @@ final readonly class PlanOptions
     public const SCHOOLS = [
         'bow' => BowSchool::class,
         'long' => LongNotes::class,
+        'soft' => SoftBow::class,
         'open' => OpenStringSchool::class,
         'bass' => BassHand::class,
         'stay' => HandHabit::class,
@@ -136,6 +138,7 @@ final readonly class PlanOptions
             BowSchool::from($this->school('bow')),
             LongNotes::from($this->school('long')),
             $this->profile->isBeginner(),
+            SoftBow::from($this->school('soft')),
         );
     }
 }

@@ -152,7 +152,7 @@ final class ClassTest extends FeatureTestCase
     public function testEachSchoolIsShownOnAFewMeasures(): void
     {
         $this->actingAs($this->director);
-        foreach (['profile', 'bow', 'long', 'open', 'bass', 'stay', 'wording', 'density', 'bows'] as $about) {
+        foreach (['profile', 'bow', 'long', 'soft', 'open', 'bass', 'stay', 'wording', 'density', 'bows'] as $about) {
             $page = $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => $about])->assertOk();
             self::assertContains(substr_count((string) $page->getContent(), '<measure '), $about === 'bows' ? [6] : [2], $about);
         }
@@ -168,6 +168,7 @@ final class ClassTest extends FeatureTestCase
             'bow' => ['schools' => ['bow' => 'downbeat']],
             'long' => ['schools' => ['long' => 'staggered']],
             'bass' => ['schools' => ['bass' => '1234']],
+            'soft' => ['schools' => ['soft' => 'light']],
             'stay' => ['schools' => ['stay' => 'home']],
             'wording' => ['wording' => 'letter'],
             'density' => ['density' => 'every'],
@@ -206,7 +207,7 @@ final class ClassTest extends FeatureTestCase
     {
         return array_replace_recursive([
             'profile' => 'second-year',
-            'schools' => ['bow' => 'as-it-comes', 'long' => 'together', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
+            'schools' => ['bow' => 'as-it-comes', 'long' => 'together', 'soft' => 'tip', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
             'sizes' => ['violin' => '4/4', 'viola' => '16″', 'cello' => '4/4', 'bass' => '3/4'],
             'density' => 'standard',
             'bows' => 'some',

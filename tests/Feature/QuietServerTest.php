@@ -198,7 +198,7 @@ final class QuietServerTest extends FeatureTestCase
         // A class that changes makes them new.
         $this->putJson('/api/v1/class', [
             'profile' => 'first-year', 'density' => 'every', 'wording' => 'words',
-            'schools' => ['bow' => 'downbeat', 'long' => 'together', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
+            'schools' => ['bow' => 'downbeat', 'long' => 'together', 'soft' => 'tip', 'open' => 'open', 'bass' => '124', 'stay' => 'stay'],
             'sizes' => ['violin' => '4/4', 'viola' => '15″', 'cello' => '4/4', 'bass' => '3/4'],
         ])->assertOk();
         self::assertGreaterThanOrEqual(422, $this->getJson("/api/v1/{$paths[0]}")->getStatusCode(), 'and there is nothing to make them from');

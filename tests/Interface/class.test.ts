@@ -14,7 +14,7 @@ function choices(shelf: number): ClassChoices {
     return {
         settings: {
             profile: shelf === 2 ? 'first-year' : 'second-year', density: 'standard', bows: 'some', wording: 'words', namesNotes: false,
-            schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
+            schools: { bow: 'as-it-comes', long: 'together', soft: 'tip', open: 'open', bass: '124', stay: 'stay' },
             sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
         },
         isOwn: own[shelf] ?? false,

@@ -294,7 +294,7 @@ describe('the class', () => {
         const sizes = { violin: ['4/4', '3/4'], viola: ['16″'], cello: ['4/4'], bass: ['3/4'] };
         const settings = {
             profile: 'second-year' as const, density: 'standard' as const, bows: 'some' as const, wording: 'words' as const, namesNotes: false,
-            schools: { bow: 'as-it-comes', long: 'together', open: 'open', bass: '124', stay: 'stay' },
+            schools: { bow: 'as-it-comes', long: 'together', soft: 'tip', open: 'open', bass: '124', stay: 'stay' },
             sizes: { violin: '4/4', viola: '16″', cello: '4/4', bass: '3/4' },
         };
         const choices = { settings, sizes, isOwn: false, shelves: [], profiles: [], schools: [], wordings: [], densities: [], bowDensities: [], positions: { violin: ['½', 'I'] } };

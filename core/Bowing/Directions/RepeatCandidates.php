@@ -69,8 +69,12 @@ final readonly class RepeatCandidates
             return [];
         }
         $distance = $this->settings->pricePerMeasure * abs($this->measureOf($upTo) - $this->measureOf($index));
-        [$price, $why] = $this->hook($index, $before);
-        $found = [new RepeatCandidate($index, BowConnection::Hook, $price + $distance, $why)];
+        $found = [];
+        $fast = $this->settings->fastSeconds;
+        if ($stroke->hasRestBefore() || $before->seconds >= $fast || $stroke->seconds >= $fast) {
+            [$price, $why] = $this->hook($index, $before);
+            $found[] = new RepeatCandidate($index, BowConnection::Hook, $price + $distance, $why);
+        }
         if ($stroke->hasRestBefore() && $this->retakes->isEnough($before, $stroke)) {
             $found[] = new RepeatCandidate(
                 $index,

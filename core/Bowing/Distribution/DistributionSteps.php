@@ -38,6 +38,8 @@ final class DistributionSteps
     private array $profileNumbers = [];
     /** @var list<array<int, int>> what standing at each position costs more than at the cheapest */
     private array $profiles = [];
+    /** @var array<int, int> the cheapest position, by profile */
+    private array $cheapest = [];
     /** @var array<int, array<int, Step>> by profile and kind */
     private array $steps = [];
 
@@ -102,10 +104,24 @@ final class DistributionSteps
         return $this->steps[$profile][$kind] ??= $this->step($profile, $kind);
     }
 
-    /** The cheapest position of a profile. */
+    /** The cheapest position of a profile; of several the one nearest to the middle. */
     public function cheapest(int $profile): int
     {
-        return (int) array_search(0, $this->profiles[$profile], true);
+        return $this->cheapest[$profile] ??= self::nearestToTheMiddle(array_keys($this->profiles[$profile], 0, true));
+    }
+
+    /** @param list<int> $positions */
+    private static function nearestToTheMiddle(array $positions): int
+    {
+        $best = 0;
+        $far = PHP_INT_MAX;
+        foreach ($positions as $position) {
+            if (abs(2 * $position - self::BINS) < $far) {
+                [$best, $far] = [$position, abs(2 * $position - self::BINS)];
+            }
+        }
+
+        return $best;
     }
 
     /** @return Step */

@@ -38,6 +38,7 @@ final readonly class BowSettings
         public LongNotes $longNotes = LongNotes::Together,
         /** First- and second-year players need longer to lift and set. */
         public bool $isBeginner = true,
+        public SoftBow $soft = SoftBow::Tip,
         /** Seconds to set the bow on the string. */
         public float $secondsToSet = 0.15,
         /** Metres a second the bow travels in the air. */
@@ -57,17 +58,24 @@ final readonly class BowSettings
         public float $quickStrokeSeconds = 0.3,
         /** Dotted strokes at least this long lie anywhere. */
         public float $dottedStrokeSeconds = 1.0,
+        /** Strokes shorter than this with nothing special to say are plain: they live around the middle. */
+        public float $plainStrokeSeconds = 1.5,
         /** Below this level of loudness, 0 (pp) to 5 (ff), it is soft. */
         public float $softLevel = 0.5,
+        /** Much light bow: how much more of it soft notes take. */
+        public float $lightFactor = 1.6,
         public BowRegion $spiccato = new BowRegion(0.2, 0.45, 3.0),
         public BowRegion $dotted = new BowRegion(0.1, 0.5, 0.6),
         public BowRegion $accentDown = new BowRegion(0.0, 0.4, 0.8),
         public BowRegion $accentUp = new BowRegion(0.25, 0.7, 0.6),
         public BowRegion $quick = new BowRegion(0.35, 0.65, 0.6),
         public BowRegion $quickSoft = new BowRegion(0.55, 0.95, 0.6),
-        public BowRegion $soft = new BowRegion(0.5, 1.0, 0.5),
-        public BowRegion $startDown = new BowRegion(0.0, 0.35, 0.5),
-        public BowRegion $startUp = new BowRegion(0.55, 1.0, 0.5),
+        public BowRegion $atFrog = new BowRegion(0.0, 0.3, 3.0),
+        public BowRegion $atTip = new BowRegion(0.7, 1.0, 3.0),
+        public BowRegion $softRegion = new BowRegion(0.5, 1.0, 0.5),
+        public BowRegion $plain = new BowRegion(0.3, 0.7, 2.0),
+        public BowRegion $startDown = new BowRegion(0.1, 0.35, 0.5),
+        public BowRegion $startUp = new BowRegion(0.55, 0.9, 0.5),
         public float $priceRetake = 1.0,
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,
@@ -140,6 +148,10 @@ final readonly class BowSettings
     /** @param string $dynamic pp, p, mp, mf, f or ff; anything else is mf */
     public function speeds(Instrument $instrument, string $dynamic): BowSpeeds
     {
-        return (new BowSpeeds(...(self::SPEEDS[$dynamic] ?? self::SPEEDS['mf'])))->times(self::SPEED_SCALE[$instrument->value] ?? 1.0);
+        [$slowest, $comfortable, $fastest] = self::SPEEDS[$dynamic] ?? self::SPEEDS['mf'];
+        $isLight = $this->soft === SoftBow::Light && ($dynamic === 'pp' || $dynamic === 'p');
+        $comfortable *= $isLight ? $this->lightFactor : 1.0;
+
+        return (new BowSpeeds($slowest, $comfortable, $fastest))->times(self::SPEED_SCALE[$instrument->value] ?? 1.0);
     }
 }

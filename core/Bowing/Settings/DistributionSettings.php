@@ -22,7 +22,7 @@ final readonly class DistributionSettings
         public float $leastSeconds = 0.15,
         /** For carrying the bow along its whole length through the air. */
         public float $priceAir = 0.15,
-        public float $priceLift = 0.4,
+        public float $priceLift = 0.6,
         /** For each unit of ln outside what sounds: too slow is as bad as too fast. */
         public float $priceOutside = 12.0,
         /** How far outside, in ln, nobody hears it. */

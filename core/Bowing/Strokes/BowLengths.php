@@ -7,6 +7,9 @@ namespace UprightPencil\Bowing\Strokes;
 use UprightPencil\Bowing\Settings\BowRegion;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Settings\BowSpeeds;
+use UprightPencil\Bowing\Settings\SoftBow;
+use UprightPencil\Music\BowPlace;
+use UprightPencil\Music\BowStyle;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Event;
@@ -14,6 +17,7 @@ use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlayingWords;
 use UprightPencil\Music\TempoMap;
 
 /**
@@ -27,6 +31,8 @@ final class BowLengths
     private array $alike = [];
     /** @var array<string, BowLength> of events under one bow, by their own amounts */
     private array $sums = [];
+    /** @var array<int, true>|null notes under the edition's slurs, by position in the part */
+    private ?array $slurred = null;
     private readonly float $hair;
     private readonly BowRegion $anywhere;
     /** @var array<string, BowSpeeds> by dynamic */
@@ -38,6 +44,7 @@ final class BowLengths
         private readonly TempoMap $tempo,
         private readonly Dynamics $dynamics,
         private readonly BowSettings $settings,
+        private readonly PlayingWords $words,
     ) {
         $this->hair = $settings->hairCentimetres($part->instrument);
         $this->anywhere = BowRegion::anywhere();
@@ -104,13 +111,36 @@ final class BowLengths
                 return $region;
             }
         }
-        $isSoft = $this->dynamics->levelAt($head->onset->toFloat()) < $this->settings->softLevel;
+        $onset = $head->onset->toFloat();
+        $asked = $this->regionOfWords($onset, $stroke->seconds);
+        if ($asked !== null) {
+            return $asked;
+        }
+        $isSoft = $this->settings->soft === SoftBow::Tip && $this->dynamics->levelAt($onset) < $this->settings->softLevel;
 
         return match (true) {
             $stroke->seconds < $this->settings->quickStrokeSeconds => $isSoft ? $this->settings->quickSoft : $this->settings->quick,
-            $isSoft => $this->settings->soft,
+            $isSoft => $this->settings->softRegion,
             $isStart => $direction === Direction::Down ? $this->settings->startDown : $this->settings->startUp,
+            $stroke->seconds < $this->settings->plainStrokeSeconds => $this->settings->plain,
             default => $this->anywhere,
+        };
+    }
+
+    private function regionOfWords(float $onset, float $seconds): ?BowRegion
+    {
+        $style = $seconds < $this->settings->dottedStrokeSeconds ? $this->words->styleAt($onset) : null;
+
+        return match ($style) {
+            BowStyle::Spiccato => $this->settings->spiccato,
+            BowStyle::Staccato => $this->settings->dotted,
+            default => match ($this->words->placeAt($onset)) {
+                BowPlace::Frog => $this->settings->atFrog,
+                BowPlace::BalancePoint => $this->settings->spiccato,
+                BowPlace::Middle => $this->settings->quick,
+                BowPlace::Tip => $this->settings->atTip,
+                null => null,
+            },
         };
     }
 
@@ -129,7 +159,8 @@ final class BowLengths
     {
         $of = $this->line->events[$event];
         $first = $this->part->notes[$of->notes[0]];
-        $key = $this->likeness($of, $first);
+        $isShort = $this->words->styleAt($of->onset->toFloat())?->isShortened() === true && $this->isSeparate($of);
+        $key = $this->likeness($of, $first, $isShort);
         if ($key !== null && isset($this->alike[$key])) {
             return $this->alike[$key];
         }
@@ -155,7 +186,7 @@ final class BowLengths
         if ($first->has('accent', 'strong-accent')) {
             $sums['comfortable'] *= $this->settings->accentFactor;
         }
-        if ($first->isShortened()) {
+        if ($first->isShortened() || ($isShort && $sums['seconds'] < $this->settings->dottedStrokeSeconds)) {
             $most = $this->settings->staccatoShare * $this->hair;
             $sums['comfortable'] = min($sums['comfortable'] * $this->settings->freedByDot, $most);
             $sums['slowest'] = min($sums['slowest'] * $this->settings->freedByDot, $sums['comfortable']);
@@ -170,8 +201,24 @@ final class BowLengths
         return $amount;
     }
 
+    /** Whether no slur or tie of the edition touches a note: words ask for short notes of these alone. */
+    private function isSeparate(Event $of): bool
+    {
+        if ($this->slurred === null) {
+            $this->slurred = [];
+            foreach ($this->part->slurs as $slur) {
+                for ($note = $slur->from; $note <= $slur->to; $note++) {
+                    $this->slurred[$note] = true;
+                }
+            }
+        }
+        $note = $this->part->notes[$of->notes[0]];
+
+        return !isset($this->slurred[$of->notes[0]]) && !$note->tieStart && !$note->tieStop;
+    }
+
     /** What tells the bow of one event from another's where nothing changes under it; null where something does. */
-    private function likeness(Event $of, Note $first): ?string
+    private function likeness(Event $of, Note $first, bool $isShort): ?string
     {
         $from = $of->onset->toFloat();
         $to = $from + $of->duration->toFloat();
@@ -179,7 +226,9 @@ final class BowLengths
         if ($speed === null || !$this->dynamics->isSteady($from, $to)) {
             return null;
         }
-        $style = $first->articulations === [] ? '' : implode(' ', $first->articulations);
+        // Where the bow is to be belongs to it: what is alike is distributed alike.
+        $place = $this->words->placeAt($from)->value ?? '';
+        $style = ($isShort ? '.' : '') . $place . ($first->articulations === [] ? '' : implode(' ', $first->articulations));
 
         return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->dynamics->levelAt($from));
     }

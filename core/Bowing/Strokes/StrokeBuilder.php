@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Strokes;
 
+use UprightPencil\Music\BowStyle;
 use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlayingWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 
@@ -35,6 +37,7 @@ final class StrokeBuilder
         private readonly BowConstraints $constraints,
         private readonly BowLengths $lengths,
         private readonly TempoMap $tempo,
+        private readonly PlayingWords $words,
     ) {
         $this->none = Fraction::zero();
         $this->tremolo = $this->eventsWithTremolo();
@@ -263,6 +266,9 @@ final class StrokeBuilder
     {
         $events = [];
         foreach ($this->line->events as $index => $event) {
+            if ($this->words->styleAt($event->onset->toFloat()) === BowStyle::Tremolo) {
+                $events[$index] = true;
+            }
             foreach ($event->notes as $note) {
                 if ($this->part->notes[$note]->tremolo) {
                     $events[$index] = true;

@@ -25,6 +25,7 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\PlayingWords;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Roadmap\Roadmap;
 
@@ -216,9 +217,9 @@ final class DirectionPathTest extends TestCase
         $book = MarkBook::empty();
         $tempo = TempoMap::of($score);
         $line = Line::allOf($score, $part)[0];
-        $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings);
+        $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings, PlayingWords::of($score, $part));
         $facts = new BowConstraints($part, $line, $book, Chair::outside());
-        $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo);
+        $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo, PlayingWords::of($score, $part));
         $strokes = $builder->build(UnrolledLine::of($line, $score->measures, Roadmap::of($score)));
 
         $landmarks = Landmarks::none();

@@ -113,14 +113,63 @@ final class DistributionTest extends TestCase
     {
         yield 'a down bow begins near the frog' => ['A4q rq rh', 0.0, 0.5];
         yield 'an up bow begins above the middle' => ['A4qu rq rh', 0.35, 1.0];
-        yield 'an accented down bow, nearest to the frog' => ['[f] A4q> rq rh', 0.0, 0.25];
-        yield 'an accented up bow, below the middle' => ['[f] A4q>u rq rh', 0.0, 0.45];
+        yield 'an accented down bow, nearest to the frog' => ['[f] A4q> rq rh', 0.0, 0.35];
+        yield 'an accented up bow, below the middle' => ['[f] A4q>u rq rh', 0.0, 0.5];
         yield 'soft, in the upper half' => ['[pp] A4q rq rh', 0.5, 1.0];
         yield 'soft and up, in the upper half too' => ['[pp] A4qu rq rh', 0.4, 1.0];
         yield 'quick, at the middle' => ['A4s B4s A4s B4s rq rh', 0.3, 0.7];
         yield 'quick and soft, above it' => ['[pp] A4s B4s A4s B4s rq rh', 0.5, 1.0];
         yield 'bounced, at the balance point' => ['A4e^ B4e^ A4e^ B4e^ rh', 0.1, 0.5];
         yield 'dotted, in the lower half' => ["A4q' B4q' A4q' B4q'", 0.0, 0.5];
+    }
+
+    /** @return iterable<string, array{string, float, float}> the music after its words, and where each note is to lie */
+    public static function words(): iterable
+    {
+        yield 'spiccato' => ['[spicc.] D4e E4e F4e G4e A4e G4e F4e E4e', 0.15, 0.5];
+        yield 'at the frog' => ['[al tallone] D4q E4q F4q G4q', 0.0, 0.4];
+        yield 'at the tip' => ['[punta] D4e E4e F4e G4e A4e G4e F4e E4e', 0.6, 1.0];
+        yield 'in the middle' => ['[in the middle] D4e E4e F4e G4e A4e G4e F4e E4e', 0.25, 0.75];
+        yield 'staccato' => ['[staccato] D4q E4q F4q G4q', 0.0, 0.6];
+    }
+
+    #[DataProvider('words')]
+    public function testWordsHoldUntilTheyAreTakenBack(string $music, float $from, float $to): void
+    {
+        $bows = $this->bowsOf(Passage::of('4/4', "{$music} | D4q E4q F4q G4q | [ord.] D4q E4q F4q G4q | A4q G4q F4q E4q")->at(112));
+        foreach (array_slice($bows, 1, 6) as $bow) {
+            self::assertGreaterThanOrEqual($from, min($bow->from, $bow->to));
+            self::assertLessThanOrEqual($to, max($bow->from, $bow->to));
+        }
+        foreach (array_slice($bows, -4, 3) as $bow) {
+            self::assertGreaterThanOrEqual(0.2, min($bow->from, $bow->to));
+            self::assertLessThanOrEqual(0.8, max($bow->from, $bow->to));
+        }
+    }
+
+    public function testTremoloByWordHasNoDirectionAndWhatFollowsStartsAfresh(): void
+    {
+        self::assertSame('- - | d u d u', Passage::of('4/4', '[trem.] A4h B4h | [ord.] A4q G4q F4q E4q')->bows());
+    }
+
+    public function testPlainNotesLiveAroundTheMiddle(): void
+    {
+        $bows = $this->bowsOf(Passage::of('4/4', 'D4q E4q F4q G4q | A4h G4h | F4q E4q F4q G4q | A4h. G4q | F4q G4q A4q F4q | E4w')->at(100));
+        foreach (array_slice($bows, 0, 14) as $bow) {
+            self::assertGreaterThanOrEqual(0.05, min($bow->from, $bow->to));
+            self::assertLessThanOrEqual(0.95, max($bow->from, $bow->to));
+        }
+    }
+
+    public function testSoftNotesGoByTheirSchool(): void
+    {
+        $music = '[pp] D4q E4q F4q G4q | A4h G4h | F4q E4q F4q G4q';
+        $tip = $this->bowsOf(Passage::of('4/4', $music)->at(80));
+        $light = $this->bowsOf(Passage::of('4/4', $music)->at(80)->with('soft=light'));
+        $moved = static fn (array $bows): float => array_sum(array_map(static fn ($bow): float => abs($bow->to - $bow->from), $bows));
+
+        self::assertGreaterThan(1.3 * $moved($tip), $moved($light));
+        self::assertGreaterThanOrEqual(0.5, $tip[2]->from);
     }
 
     public function testSpiccatoStaysBetweenFrogAndMiddle(): void

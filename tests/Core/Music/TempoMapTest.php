@@ -47,6 +47,24 @@ final class TempoMapTest extends TestCase
         self::assertGreaterThan($plain->seconds($from, Fraction::of(8)) * 1.1, $slower->seconds($from, Fraction::of(8)));
     }
 
+    public function testSlowerChangesTheTempoAtOnce(): void
+    {
+        $map = $this->map('D4w | [slower] D4w | [mark B] D4w | D4w | D4w | D4w | [a tempo] D4w');
+
+        self::assertEqualsWithDelta(100.0, $this->speed($map, 4), 0.01);
+        self::assertEqualsWithDelta(100.0, $this->speed($map, 23), 0.01, 'until a tempo, however long that is');
+        self::assertEqualsWithDelta(120.0, $this->speed($map, 24), 0.01);
+        self::assertEqualsWithDelta(144.0, $this->speed($this->map('D4w | [Più mosso] D4w'), 4), 0.01);
+    }
+
+    public function testSlowerWithANumberIsThatNumber(): void
+    {
+        $map = $this->map('D4w | [Slower] [tempo 66] D4w | D4w');
+
+        self::assertEqualsWithDelta(66.0, $this->speed($map, 4), 0.01);
+        self::assertEqualsWithDelta(66.0, $this->speed($map, 11), 0.01);
+    }
+
     public function testADirectorsTemposHoldFromTheirMeasureOn(): void
     {
         $score = Passage::of('4/4', 'D4w | [tempo 140] D4w | D4w')->at(120)->score();
@@ -66,6 +84,13 @@ final class TempoMapTest extends TestCase
         foreach (['accel.', 'poco accelerando', 'stringendo'] as $words) {
             yield $words => [$words, TempoBend::FASTER];
         }
+        foreach (['Slower', 'a little slower', 'meno mosso'] as $words) {
+            yield $words => [$words, TempoBend::SLOWER_AT_ONCE];
+        }
+        foreach (['Faster', 'più mosso'] as $words) {
+            yield $words => [$words, TempoBend::FASTER_AT_ONCE];
+        }
+        yield 'slowing' => ['slowing', TempoBend::SLOWER];
         yield 'a tempo' => ['A tempo', TempoBend::BACK];
         foreach (['spirited', 'write', 'with spirit', 'arco', 'string quartet'] as $words) {
             yield $words => [$words, null];

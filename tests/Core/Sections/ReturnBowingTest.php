@@ -21,7 +21,7 @@ final class ReturnBowingTest extends TestCase
     {
         $passage = Passage::of('4/4', self::TWICE)->at(80)->marked("3.1 goal down\n8.1 goal down");
 
-        self::assertSame('d u d u | d hook d u | d u d u | d | u d u | lift d u d u | d hook d u | d u d u | d', $passage->bows());
+        self::assertSame('d u d u | d hook d u | d u d u | d | u d u | d u d u | d hook d u | d u d u | d', $passage->bows());
         $whys = array_column($passage->plan()->bow->notes, 'why');
         self::assertContains('hooked so that the goal at m. 8 comes down: as in measure 3, a light beat', $whys);
     }

@@ -30,7 +30,7 @@ final class PickupsAndStartsTest extends BowedPassages
         ];
         yield 'an entry on two after rests across the barline goes on where it was, with time to set the bow' => [
             Passage::of('4/4', 'D4h. rq | rq E4q F4q G4q | A4w'),
-            'd | lift u d u | d',
+            'd | u d u | d',
         ];
         yield 'three pickup eighths: odd, so up' => [Passage::of('4/4', 'A4e B4e C5e | D5w')->withPickup(), 'u d u | d'];
         yield 'pickup of an eighth and a slurred pair: even, so down' => [

@@ -16,7 +16,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
-use UprightPencil\Review\FlagOrder;
+use UprightPencil\Review\ToldOnce;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Works out the bow for a part: which way every stroke goes, and why. */
@@ -53,7 +53,7 @@ final readonly class BowPlanner
             $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $words, $roadmap, $chair)];
         }
 
-        return new BowPlan($notes, FlagOrder::sorted($flags));
+        return new BowPlan($notes, (new ToldOnce($score->measures))->of($flags));
     }
 
     /**
@@ -84,7 +84,8 @@ final readonly class BowPlanner
                 ->plan($roadmap);
             foreach ($plan->flags as $flag) {
                 if ($flag->code === FlagCode::BowRunsOut) {
-                    $flags[] = $flag->saying(ucfirst($other->value) . " players: {$flag->text}");
+                    $flags[] = $flag->saying(ucfirst($other->value) . " players: {$flag->text}")
+                        ->because($flag->cause === '' ? '' : "{$flag->cause} {$other->value}");
                 }
             }
         }

@@ -31,7 +31,7 @@ use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
-use UprightPencil\Review\FlagOrder;
+use UprightPencil\Review\ToldOnce;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Works out the left hand for a part: which finger, string and position, and why. */
@@ -83,7 +83,7 @@ final readonly class FingerPlanner
             $flags = [...$flags, ...$findings->along($path, $jumps)];
         }
 
-        return new FingerPlan($notes, FlagOrder::sorted($flags));
+        return new FingerPlan($notes, (new ToldOnce($score->measures))->of($flags));
     }
 
     /**

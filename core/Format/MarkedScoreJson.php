@@ -19,6 +19,8 @@ use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Plan\WhatIf;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagPlace;
+use UprightPencil\Review\FlagRank;
 use UprightPencil\Review\Remedy;
 
 /**
@@ -29,7 +31,8 @@ use UprightPencil\Review\Remedy;
  * @phpstan-type Way array{text: string, lines: list<string>}
  * @phpstan-type Future array{text: string, lines: list<string>, does: string}
  * @phpstan-type ToldFlag array{code: value-of<FlagCode>, measure?: string, beat?: string, part?: string, note?: string,
- *     text: string, ways: list<Way>}
+ *     rank: value-of<FlagRank>, places?: list<PlaceOfFlag>, text: string, ways: list<Way>}
+ * @phpstan-type PlaceOfFlag array{part?: string, measure: string, beat: string, note?: string}
  * @phpstan-type BowChange array{beat: string, direction: value-of<Direction>, for: string, pass?: int}
  * @phpstan-type Bow array{stroke: int, direction: value-of<Direction>, from?: float, to?: float, join: value-of<BowConnection>,
  *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
@@ -160,10 +163,25 @@ final readonly class MarkedScoreJson
             $json['note'] = $flag->noteId;
         }
 
+        $json['rank'] = $flag->rank()->value;
+        if ($flag->places !== []) {
+            $json['places'] = array_map(static fn (FlagPlace $place): array => self::place($place, $score), $flag->places);
+        }
         $json['text'] = $flag->text;
         $json['ways'] = array_map(self::way(...), $flag->ways);
 
         return $json;
+    }
+
+    /** @return PlaceOfFlag */
+    private static function place(FlagPlace $place, Score $score): array
+    {
+        return [
+            ...($place->partId === null ? [] : ['part' => $place->partId]),
+            'measure' => $score->measures[$place->measure]->number,
+            'beat' => $place->beat === null ? '1' : $place->beat->toDecimal(),
+            ...($place->noteId === null ? [] : ['note' => $place->noteId]),
+        ];
     }
 
     /** @return Bow */

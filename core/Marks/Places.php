@@ -40,6 +40,12 @@ final class Places
         return $last;
     }
 
+    /** The places of a part for one who keeps them. */
+    public static function anew(Score $score, Part $part): self
+    {
+        return new self($score, $part);
+    }
+
     private function __construct(private readonly Score $score, private readonly Part $part)
     {
         $this->byId = $part->positionsById();

@@ -26,6 +26,25 @@ enum FlagCode: string
     case ReturnDiffers = 'return-differs';
     case SectionStartsUp = 'section-starts-up';
     case LastNoteUp = 'last-note-up';
+    case StyleStops = 'style-stops';
+    case RhythmOnce = 'rhythm-once';
+    case FirstMet = 'first-met';
+    case RepeatOverBarline = 'repeat-over-barline';
+    case NeverPlayed = 'never-played';
+    case NotYetLearned = 'not-yet-learned';
+
+    /** How much it matters. */
+    public function rank(): FlagRank
+    {
+        return match ($this) {
+            self::DoesNotAddUp, self::PickupUnpaid, self::JumpUnclear, self::PartsDifferInLength, self::MarksContradict, self::GoalMissed,
+            self::SecondTimeDiffers, self::BowRunsOut, self::NoTimeToRetake, self::ShiftWithoutTime, self::OutOfRange,
+            self::NotYetLearned => FlagRank::Wrong,
+            self::CrossingInSlur, self::FingerClash, self::Stretch, self::SectionsDiffer, self::ReturnDiffers, self::SectionStartsUp,
+            self::LastNoteUp, self::StyleStops, self::NeverPlayed => FlagRank::Look,
+            self::AccidentalHolds, self::RhythmOnce, self::FirstMet, self::RepeatOverBarline => FlagRank::Know,
+        };
+    }
 
     /** In the words of the rehearsal room. */
     public function title(): string
@@ -50,6 +69,12 @@ enum FlagCode: string
             self::ReturnDiffers => 'Comes back the other way round',
             self::SectionStartsUp => 'A section starts up',
             self::LastNoteUp => 'The last note comes up',
+            self::StyleStops => 'The dots stop',
+            self::RhythmOnce => 'A rhythm that comes once',
+            self::FirstMet => 'New here',
+            self::RepeatOverBarline => 'The same note again',
+            self::NeverPlayed => 'Never played',
+            self::NotYetLearned => 'Not yet learned',
         };
     }
 }

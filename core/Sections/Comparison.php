@@ -6,7 +6,7 @@ namespace UprightPencil\Sections;
 
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\NoteBow;
-use UprightPencil\Marks\Places;
+use UprightPencil\Marks\PlacesOfParts;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Exception\MusicException;
@@ -16,6 +16,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\Remedy;
+use UprightPencil\Review\ToldOnce;
 
 /**
  * Finds what parts share: stretches of the same onsets, durations and ties, whatever the pitch, the longest there are;
@@ -29,9 +30,18 @@ final class Comparison
     /** @var array<string, Line|null> */
     private array $lines = [];
 
+    private readonly PlacesOfParts $places;
+
     /** @param list<PartPlan> $plans */
     public function __construct(private readonly Score $score, private readonly array $plans)
     {
+        $this->places = new PlacesOfParts($score);
+    }
+
+    /** @return list<PartPlan> */
+    public function plans(): array
+    {
+        return $this->plans;
     }
 
     /** @return list<SharedStretch> in score order */
@@ -55,15 +65,10 @@ final class Comparison
      */
     public function flags(): array
     {
-        $flags = [];
         $stretches = $this->stretches();
-        foreach ($stretches as $stretch) {
-            if (!$stretch->agrees()) {
-                $flags[] = $this->flag($stretch);
-            }
-        }
+        $quarrels = (new Quarrels($this->score, $this))->flags($stretches);
 
-        return [...$flags, ...$this->hands($stretches)];
+        return (new ToldOnce($this->score->measures))->of([...$quarrels, ...$this->hands($stretches)]);
     }
 
     /**
@@ -72,7 +77,7 @@ final class Comparison
      */
     public function hands(array $stretches): array
     {
-        return SameLines::of($this->score, $this->plans)->flags($stretches);
+        return SameLines::of($this->plans, $this->places)->flags($stretches);
     }
 
     /** @return list<SharedStretch> */
@@ -148,14 +153,12 @@ final class Comparison
         $one = $this->plan($stretch->one);
         $other = $this->plan($stretch->other);
         $differs = $stretch->slursDiffer !== [] ? $stretch->slursDiffer : $stretch->directionsDiffer;
-        $first = $this->measureOf($one, $stretch->pairs[$differs[0]]->one);
-        $last = $this->measureOf($one, $stretch->pairs[$differs[count($differs) - 1]]->one);
+        [$first, $last] = $this->span($stretch);
         $from = $this->score->measures[$first]->number;
         $to = $this->score->measures[$last]->number;
         $where = $first === $last ? "m. {$from}" : "mm. {$from}–{$to}";
-        $mine = $one->bow->at($stretch->pairs[$differs[0]]->one);
         if ($stretch->slursDiffer !== []) {
-            [$slurs, $separates] = $mine !== null && self::isSlurred($mine) ? [$one, $other] : [$other, $one];
+            [$slurs, $separates] = $this->firstSlurs($stretch) ? [$one, $other] : [$other, $one];
             $text = "{$slurs->part->name} slurs what {$separates->part->name} separates, {$where}.";
         } else {
             $text = "{$one->part->name} and {$other->part->name} share a rhythm and bow it in opposite directions, {$where}.";
@@ -175,6 +178,48 @@ final class Comparison
     }
 
     /**
+     * The measures in which a stretch differs.
+     *
+     * @return array{int, int} index of the first and the last
+     * @throws MusicException
+     */
+    public function span(SharedStretch $stretch): array
+    {
+        $one = $this->plan($stretch->one);
+        $differs = $stretch->slursDiffer !== [] ? $stretch->slursDiffer : $stretch->directionsDiffer;
+
+        return [
+            $this->measureOf($one, $stretch->pairs[$differs[0] ?? 0]->one),
+            $this->measureOf($one, $stretch->pairs[$differs[count($differs) - 1] ?? 0]->one),
+        ];
+    }
+
+    /**
+     * Whether the first of the two parts is the one that slurs, where their slurs differ.
+     *
+     * @throws MusicException
+     */
+    public function firstSlurs(SharedStretch $stretch): bool
+    {
+        $bow = $this->plan($stretch->one)->bow->at($stretch->pairs[$stretch->slursDiffer[0] ?? 0]->one);
+
+        return $bow !== null && self::isSlurred($bow);
+    }
+
+    /**
+     * What brings one of the two parts over to the other.
+     *
+     * @param int $side the one that changes: 0 or 1
+     * @throws MusicException
+     */
+    public function copyTo(SharedStretch $stretch, int $side): ?Remedy
+    {
+        [$one, $other] = [$this->plan($stretch->one), $this->plan($stretch->other)];
+
+        return $side === 0 ? $this->copy($stretch, $other, $one, 1) : $this->copy($stretch, $one, $other, 0);
+    }
+
+    /**
      * The mark that turns one part the other's way where they first differ: their strokes being the same, the rest of the
      * stretch follows. Where the slurs differ, they are copied first.
      *
@@ -190,7 +235,7 @@ final class Comparison
         if ($at === null || $given === null) {
             return null;
         }
-        $places = Places::of($this->score, $taker->part);
+        $places = $this->places->of($taker->part);
         $id = $stretch->pairs[$at]->on(1 - $side);
 
         return new Remedy(
@@ -220,7 +265,7 @@ final class Comparison
         while (isset($stretch->pairs[$to + 1]) && $isInside($to + 1)) {
             $to++;
         }
-        $places = Places::of($this->score, $taker->part);
+        $places = $this->places->of($taker->part);
         $name = static fn (int $at): string => $places->nameOf($stretch->pairs[$at]->on(1 - $side));
         $slurs = [];
         $start = null;
@@ -257,8 +302,8 @@ final class Comparison
 
         return new Remedy(
             $slurs === []
-                ? "{$taker->part->name} as {$giver->part->name}: no slurs from {$name($from)}"
-                : "{$taker->part->name} as {$giver->part->name}: slurs from {$name($from)}",
+                ? "{$taker->part->name} as {$giver->part->name}: no slurs from {$places->inWords($stretch->pairs[$from]->on(1 - $side))}"
+                : "{$taker->part->name} as {$giver->part->name}: slurs from {$places->inWords($stretch->pairs[$from]->on(1 - $side))}",
             ["part {$taker->part->name}", ...$lines],
         );
     }
@@ -296,7 +341,7 @@ final class Comparison
     }
 
     /** @throws MusicException */
-    private function plan(string $partId): PartPlan
+    public function plan(string $partId): PartPlan
     {
         foreach ($this->plans as $plan) {
             if ($plan->part->id === $partId) {

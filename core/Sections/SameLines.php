@@ -5,9 +5,8 @@ declare(strict_types=1);
 namespace UprightPencil\Sections;
 
 use UprightPencil\Fingering\Result\NoteFinger;
-use UprightPencil\Marks\Places;
+use UprightPencil\Marks\PlacesOfParts;
 use UprightPencil\Music\Part;
-use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
@@ -20,19 +19,19 @@ final readonly class SameLines
     private const LEAST = 4;
 
     /** @param array<string, PartPlan> $plans by part id */
-    private function __construct(private Score $score, private array $plans)
+    private function __construct(private array $plans, private PlacesOfParts $places)
     {
     }
 
     /** @param list<PartPlan> $plans */
-    public static function of(Score $score, array $plans): self
+    public static function of(array $plans, PlacesOfParts $places): self
     {
         $byPart = [];
         foreach ($plans as $plan) {
             $byPart[$plan->part->id] = $plan;
         }
 
-        return new self($score, $byPart);
+        return new self($byPart, $places);
     }
 
     /**
@@ -95,7 +94,7 @@ final readonly class SameLines
             return null;
         }
         $note = $one->part->notes[$one->part->positionsById()[$first->one]];
-        $place = Places::of($this->score, $one->part)->inWords($first->one);
+        $place = $this->places->of($one->part)->inWords($first->one);
 
         return new Flag(
             FlagCode::SectionsDiffer,
@@ -117,7 +116,7 @@ final readonly class SameLines
      */
     private function copy(array $differ, PartPlan $giver, PartPlan $taker, int $side): Remedy
     {
-        $places = Places::of($this->score, $taker->part);
+        $places = $this->places->of($taker->part);
         $lines = ["part {$taker->part->name}"];
         foreach ($differ as $pair) {
             $finger = $giver->fingers->at($pair->on($side));

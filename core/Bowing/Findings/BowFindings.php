@@ -384,7 +384,7 @@ final class BowFindings
                     (int) ceil($runOut->needs),
                     (int) floor($this->distribution->lengths[$index] ?? 0.0),
                 );
-            $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)
+            $flags[] = $this->flags->at(FlagCode::BowRunsOut, $text, $event)->because($runOut->isAlone ? 'alone' : '')
                 ->withWays($finder->ways($this->strokes[$index], $this->directions->starts[$index], $this->places()));
         }
 

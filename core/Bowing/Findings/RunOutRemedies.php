@@ -57,7 +57,7 @@ final readonly class RunOutRemedies
             $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
             $place = $places->nameOf($id, $inside);
             $new = $direction->opposite()->value;
-            $ways[] = new Remedy("Everyone changes to {$new} at {$places->inWords($id, $inside)}", ["{$place} change {$new}"]);
+            $ways[] = new Remedy("Everyone changes to {$new} at {$places->inWords($id, $inside)}", ["{$place} change {$new}"], 'Everyone changes inside');
         }
 
         return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;
@@ -85,6 +85,7 @@ final readonly class RunOutRemedies
         return [new Remedy(
             "Partners change apart: outside to {$new} at {$outside}, inside at {$inside}",
             ["{$outside} change {$new} @outside", "{$inside} change {$new} @inside"],
+            'Partners change apart',
         )];
     }
 
@@ -122,7 +123,7 @@ final readonly class RunOutRemedies
                 $names[] = $places->inWords($id, $best[1]);
             }
             if ($fits && $total - $done <= $this->lengths->hair()) {
-                return [new Remedy('Everyone changes at ' . implode(' and ', $names), $lines)];
+                return [new Remedy('Everyone changes at ' . implode(' and ', $names), $lines, 'Everyone changes inside')];
             }
         }
 

@@ -15,7 +15,7 @@ use UprightPencil\Music\Score;
 final readonly class AccidentalsThatHold
 {
     /** Quarter notes within which nobody forgets. */
-    private const NEAR = 1.5;
+    private const NEAR = 2.5;
 
     public function __construct(private Score $score, private Part $part)
     {
@@ -50,21 +50,27 @@ final readonly class AccidentalsThatHold
             $known = $altered[$place] ?? null;
             $key = "{$note->measure} {$place}";
             $text = null;
+            $cause = '';
             if ($known !== null && $known['measure'] === $note->measure && $pitch->alteration === $known['alteration']) {
+                $cause = 'holds';
                 $isNear = $this->score->onsetOf($note)->toFloat() - $known['onset'] < self::NEAR;
                 $text = $note->tieStop || $isNear ? null : "{$pitch->spoken()} still: the accidental holds to the end of the measure.";
             } elseif ($known !== null && $known['measure'] === $note->measure - 1 && $pitch->alteration === $inKey) {
+                $cause = 'over';
                 $text = "{$pitch->spoken()} again: the accidental was for the measure before only.";
             } elseif ($note->tieStop && $pitch->alteration === ($known['alteration'] ?? null)) {
+                $cause = 'tied';
                 $text = "{$pitch->spoken()} still: the tie carries the accidental over the barline.";
             } elseif ($known !== null && $known['isTied'] && $known['measure'] === $note->measure && $pitch->alteration === $inKey) {
+                $cause = 'tie over';
                 $text = "{$pitch->spoken()} again: the tie carried the accidental for its own note only.";
             } elseif ($known === null && $pitch->alteration === $inKey) {
+                $cause = 'octave';
                 $text = $this->inAnotherOctave($altered, $note->line, $pitch, $note->measure);
             }
             if ($text !== null && !isset($told[$key])) {
                 $told[$key] = true;
-                $found[] = new HeldAccidental($position, $text);
+                $found[] = new HeldAccidental($position, $text, $cause);
             }
             if ($pitch->alteration !== $inKey) {
                 $altered[$place] = [

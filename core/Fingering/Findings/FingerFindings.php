@@ -26,8 +26,6 @@ use UprightPencil\Review\Remedy;
 /** What needs a look along one line of a planned left hand: the watch list. */
 final class FingerFindings
 {
-    /** Widest reach from the first finger to the fourth in millimetres, for growing hands and for trained ones. */
-
     /** @var list<Flag> */
     private array $flags = [];
     /** @var array<string, true> */
@@ -61,13 +59,13 @@ final class FingerFindings
         }
         switch ($answer) {
             case Playability::OutOfReach:
-                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $event);
+                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $event, cause: $name);
                 break;
             case Playability::BeyondTheClass:
                 $asker = $this->asker($event);
                 $this->flag(FlagCode::OutOfRange, $asker === null
                     ? "{$name} is more than this class has learned ({$this->level()}); it is fingered all the same."
-                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $event);
+                    : "{$asker} asks for more than this class has learned ({$this->level()}). It is kept.", $event, cause: $asker ?? $name);
                 break;
             case Playability::CannotBeAsked:
                 $asker = $this->asker($event) ?? 'The mark';
@@ -109,8 +107,8 @@ final class FingerFindings
         foreach ((new AccidentalsThatHold($this->score, $this->part))->all() as $held) {
             $id = $this->part->notes[$held->note]->id;
             if (!isset($this->reminded[$id])) {
-                $once = new Remedy('Print it once more, in parentheses', ["{$id} courtesy"]);
-                $this->at(FlagCode::AccidentalHolds, $held->text, $held->note, [$once]);
+                $once = new Remedy('Print it once more, in parentheses', ["{$id} courtesy"], 'Print each once more, in parentheses');
+                $this->at(FlagCode::AccidentalHolds, $held->text, $held->note, [$once], $held->cause);
             }
         }
 
@@ -141,7 +139,8 @@ final class FingerFindings
             sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $event->since)
                 . ($count > 1 ? "; {$count} such crossings in this measure." : '.'),
             $event,
-            [new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"])],
+            [new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"], 'Take the slurs out')],
+            $to->stops[0]->string < $from->stops[0]->string ? "{$other}{$one}" : "{$one}{$other}",
         );
     }
 
@@ -222,7 +221,7 @@ final class FingerFindings
         $this->told[$key] = true;
         $this->flag(FlagCode::FingerClash, $isHigher
             ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
-            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event);
+            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event, cause: "{$finger}");
     }
 
     private function stretches(HandEvent $event, HandState $state): void
@@ -244,7 +243,7 @@ final class FingerFindings
                     self::name($event->pitches[0]),
                     (int) round($mm),
                     (int) $limit,
-                ), $event);
+                ), $event, cause: "{$event->pitches[0]} {$stop->finger}");
             }
         }
     }
@@ -293,13 +292,13 @@ final class FingerFindings
     }
 
     /** @param list<Remedy> $ways */
-    private function flag(FlagCode $code, string $text, HandEvent $event, array $ways = []): void
+    private function flag(FlagCode $code, string $text, HandEvent $event, array $ways = [], string $cause = ''): void
     {
-        $this->at($code, $text, $event->notes[count($event->notes) - 1], $ways);
+        $this->at($code, $text, $event->notes[count($event->notes) - 1], $ways, $cause);
     }
 
     /** @param list<Remedy> $ways */
-    private function at(FlagCode $code, string $text, int $position, array $ways = []): void
+    private function at(FlagCode $code, string $text, int $position, array $ways = [], string $cause = ''): void
     {
         $note = $this->part->notes[$position];
         $measure = $this->score->measures[$note->measure];
@@ -311,6 +310,7 @@ final class FingerFindings
             $measure->meter->beatAt($note->offset),
             $note->id,
             $ways,
+            $cause,
         );
     }
 }

@@ -13,6 +13,7 @@ use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\Planner;
+use UprightPencil\Review\Flag;
 
 /** The watch list: what is told, where, and what raises nothing. */
 final class FingerFindingsTest extends TestCase
@@ -23,7 +24,7 @@ final class FingerFindingsTest extends TestCase
         $slur = '(D5e F#5e) (D5e F#5e) (D5e F#5e) (D5e F#5e)';
         yield 'fast slurs that cross, once a measure' => [
             Passage::of('4/4', "{$slur} | {$slur}")->at(126)->profile('second-year')->inKey(2),
-            ['crossing-in-slur@1', 'crossing-in-slur@2'],
+            ['crossing-in-slur@1'],
         ];
         yield 'the same slowly raises nothing' => [Passage::of('4/4', $slur)->at(60)->profile('second-year')->inKey(2), []];
         yield 'in third position it raises nothing' => [Passage::of('4/4', $slur)->at(126)->inKey(2), []];
@@ -87,7 +88,7 @@ final class FingerFindingsTest extends TestCase
         ];
         yield 'third position asked of a class in first: the mark wins' => [
             Passage::of('4/4', 'D5q E5q D5h')->marked('1 III')->profile('second-year'),
-            ['out-of-range@1', 'out-of-range@1', 'out-of-range@1'],
+            ['out-of-range@1'],
         ];
         yield 'a position that does not reach' => [
             Passage::of('4/4', 'G3q A3q B3h')->marked('1.2 VII')->profile('advanced'),
@@ -144,8 +145,7 @@ final class FingerFindingsTest extends TestCase
         $flags = Passage::of('4/4', "{$slur} | (D5e F#5e) D5q A4h")->at(126)->profile('second-year')->inKey(2)->plan()->flags;
 
         self::assertSame([
-            'D5–F♯5 crosses from A to E inside the slur, the notes 0.24 s apart; 4 such crossings in this measure.',
-            'D5–F♯5 crosses from A to E inside the slur, the notes 0.24 s apart.',
+            'D5–F♯5 crosses from A to E inside the slur, the notes 0.24 s apart; 4 such crossings in this measure. The same once more, at m. 2.',
         ], array_column($flags, 'text'));
     }
 
@@ -194,7 +194,13 @@ final class FingerFindingsTest extends TestCase
         $before = count($passage->plan()->flags);
         foreach ($passage->plan()->flags as $flag) {
             foreach ($flag->ways as $way) {
-                self::assertLessThan($before, count($passage->marked(implode("\n", $way->lines))->plan()->flags), $way->text);
+                // Told of several places, a way out clears one of them or all.
+                $places = static fn (Passage $of): int => array_sum(array_map(
+                    static fn (Flag $one): int => max(1, count($one->places)),
+                    $of->plan()->flags,
+                ));
+                $before = $places($passage->marked(''));
+                self::assertLessThan($before, $places($passage->marked(implode("\n", $way->lines))), $way->text);
             }
         }
         self::assertGreaterThan(0, $before);

@@ -5,11 +5,16 @@ declare(strict_types=1);
 namespace Tests\Core\Sections;
 
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Passage;
 use Tests\Support\TwoParts;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
+use UprightPencil\Review\Flag;
 use UprightPencil\Sections\Comparison;
 
 final class ComparisonTest extends TestCase
@@ -121,6 +126,64 @@ final class ComparisonTest extends TestCase
                 self::assertSame([[], []], [$stretch->slursDiffer, $stretch->directionsDiffer]);
             }
         }
+    }
+
+    public function testAQuarrelOfManyIsToldOnceWithOnePressForEachSide(): void
+    {
+        $march = 'D4q E4q F#4q G4q | A4h F#4h | G4q F#4q E4q D4q | D4w';
+        $score = self::of(['Violin I' => $march, 'Violin II' => $march, 'Viola' => $march, 'Cello' => '[mark A] ' . $march]);
+        $flags = $this->flagsOf($score, "part Cello\n1.1 up");
+
+        self::assertSame(['Cello bows the other way than Violin I, Violin II and Viola, in the same rhythm, mm. 1–4.'], array_column($flags, 'text'));
+        self::assertSame(['Cello as Violin I, Violin II and Viola', 'Violin I, Violin II and Viola as Cello'], array_column($flags[0]->ways, 'text'));
+        self::assertSame([], $this->flagsOf($score, implode("\n", $flags[0]->ways[0]->lines)));
+        self::assertSame([], $this->flagsOf($score, "part Cello\n1.1 up\n" . implode("\n", $flags[0]->ways[1]->lines)));
+    }
+
+    public function testTheSameQuarrelAgainIsOneThingWithItsPlaces(): void
+    {
+        $slurs = '(D4q E4q) F#4h | G4h F#4h | D4w | (D4q E4q) F#4h | G4h F#4h';
+        $flags = $this->compare($slurs, 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h')->flags();
+
+        self::assertSame(['Violin I slurs what Violin II separates, m. 1. The same once more, at m. 4.'], array_column($flags, 'text'));
+        self::assertSame([0, 3], array_column($flags[0]->places, 'measure'));
+        $all = implode("\n", $flags[0]->ways[0]->lines);
+        self::assertStringEndsWith('at all 2 places', $flags[0]->ways[0]->text);
+        self::assertSame([], $this->compare($slurs, 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h', $all)->flags());
+    }
+
+    public function testATuneAgainstItsAccompanimentIsNoQuarrel(): void
+    {
+        $tune = '(D4e E4e) (F4e G4e) (A4e G4e) (F4e E4e) | (D4e F4e) (A4e F4e) D4h';
+        self::assertSame([], $this->compare($tune, 'A4e A4e A4e A4e A4e A4e A4e A4e | A4e A4e A4e A4e A4h')->flags());
+        self::assertNotSame([], $this->compare($tune, 'F4e G4e A4e B4e C5e B4e A4e G4e | F4e A4e C5e A4e F4h')->flags());
+    }
+
+    /** @param array<string, string> $parts music by name */
+    private static function of(array $parts): Score
+    {
+        $read = [];
+        foreach ($parts as $name => $music) {
+            $score = Passage::of('4/4', $music)->by($name)->inKey(2)->score();
+            $part = $score->parts[0];
+            $id = 'P' . (count($read) + 1);
+            $notes = array_map(static fn (Note $note): Note => new Note(...[...get_object_vars($note), 'id' => str_replace('P1', $id, $note->id)]), $part->notes);
+            $read[] = new Part(...[...get_object_vars($part), 'id' => $id, 'notes' => $notes]);
+        }
+
+        return $score->withParts(...$read);
+    }
+
+    /** @return list<Flag> */
+    private function flagsOf(Score $score, string $lines): array
+    {
+        $reading = (new PencilLinesReader($score, $score->parts))->read($lines);
+        $books = [];
+        foreach ($score->parts as $part) {
+            $books[$part->id] = MarkBook::of($reading->marks[$part->id] ?? [], $part);
+        }
+
+        return (new Comparison($score, (new Planner())->plan($score, $books)->parts))->flags();
     }
 
     private function compare(string $one, string $other, string $marks = ''): Comparison

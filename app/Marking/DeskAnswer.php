@@ -12,6 +12,7 @@ use App\Plans\SectionPlanner;
 use App\Plans\SectionProgress;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use UprightPencil\Review\ToldOnce;
 
 /**
  * Answers a change with the section worked out again; of the bow and the hand only what the desk has not got.
@@ -65,7 +66,7 @@ final readonly class DeskAnswer
         if ($halves->handWaits()) {
             return;
         }
-        $tell = fn () => $this->progress->keep($section, $halves->score, $halves->part, $halves->book, count($halves->flags));
+        $tell = fn () => $this->progress->keep($section, $halves->score, $halves->part, $halves->book, ToldOnce::toLookAt($halves->flags));
         defer(static fn () => rescue($tell, report: false))->always();
     }
 

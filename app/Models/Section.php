@@ -35,7 +35,8 @@ final class Section extends Model
 {
     /** Everything but the music itself, which is long. */
     public const LIGHT = [
-        'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows', 'state_began_at',
+        'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows',
+        'state_began_at',
     ];
 
     protected $guarded = ['id'];

@@ -100,7 +100,9 @@ final readonly class SectionPlanner
         $hand = $handGist === null ? $planner->hand($score, $part, $tried, $slurred, $roadmap) : null;
         $flags = FlagOrder::sorted([...($bow->flags ?? $bowGist['flags'] ?? []), ...($hand->flags ?? $handGist['flags'] ?? [])]);
 
-        return new PlanHalves($score, $part, $book, $bow, $hand, $flags, $this->options($section)->bows, ['bow' => $bowName, 'hand' => $handName]);
+        $names = ['bow' => $bowName, 'hand' => $handName];
+
+        return new PlanHalves($score, $part, $book, $bow, $hand, $flags, $this->options($section)->bows, $names);
     }
 
     /** Which way every bow went when the section was last worked out, as {@see BowPlan::directions()} tells it. */

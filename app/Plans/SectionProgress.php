@@ -10,6 +10,7 @@ use Throwable;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
+use UprightPencil\Review\ToldOnce;
 
 /**
  * What the rack shows of a section: how far it is bowed and fingered, and how much needs a look.
@@ -45,7 +46,7 @@ final readonly class SectionProgress
 
             return;
         }
-        $this->keep($section, $plan->score, $plan->part->part, $plan->part->book, count($plan->part->flags));
+        $this->keep($section, $plan->score, $plan->part->part, $plan->part->book, ToldOnce::toLookAt($plan->part->flags));
     }
 
     public function keep(Section $section, Score $score, Part $part, MarkBook $book, int $flags): void

@@ -16,6 +16,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\Reading\PartChecks;
 use UprightPencil\Review\ToldOnce;
 use UprightPencil\Roadmap\Roadmap;
 
@@ -45,12 +46,13 @@ final readonly class BowPlanner
         $dynamics = Dynamics::of($score, $part);
         $words = PlayingWords::of($score, $part);
         $notes = [];
-        $flags = [];
+        $flags = (new PartChecks())->flags($score, $part, $book);
         foreach (Line::allOf($score, $part) as $line) {
             $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $words, $this->settings, $chair))
                 ->plan($roadmap);
             $notes += $plan->notes;
-            $flags = [...$flags, ...$plan->flags, ...$this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $words, $roadmap, $chair)];
+            $partners = $this->ofPartners($score, $part, $line, $book, $tempo, $dynamics, $words, $roadmap, $chair);
+            $flags = [...$flags, ...$plan->flags, ...$partners];
         }
 
         return new BowPlan($notes, (new ToldOnce($score->measures))->of($flags));

@@ -90,4 +90,17 @@ final readonly class Pitch implements \Stringable
     {
         return $this->name;
     }
+
+    /**
+     * How a key signature alters a letter.
+     *
+     * @param int $fifths sharps of the key, flats below zero
+     * @return int -1, 0 or 1
+     */
+    public static function alterationInKey(string $letter, int $fifths): int
+    {
+        $altered = $fifths >= 0 ? substr('FCGDAEB', 0, $fifths) : substr('BEADGCF', 0, -$fifths);
+
+        return $altered !== '' && str_contains($altered, $letter) ? ($fifths > 0 ? 1 : -1) : 0;
+    }
 }

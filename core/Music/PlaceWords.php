@@ -47,7 +47,11 @@ final readonly class PlaceWords
         $whole = $beat->floor();
         $part = (string) $beat->minus(Fraction::of($whole));
 
-        return $beat->isWhole() ? "beat {$whole}" : (isset(self::PARTS[$part]) ? self::PARTS[$part] . " {$whole}" : "just after beat {$whole}");
+        return match (true) {
+            $beat->isWhole() => "beat {$whole}",
+            isset(self::PARTS[$part]) => self::PARTS[$part] . " {$whole}",
+            default => "just after beat {$whole}",
+        };
     }
 
     private static function isPickup(Measure $measure): bool

@@ -26,6 +26,7 @@ use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\FlagOrder;
 use UprightPencil\Review\MeasureLengths;
 use UprightPencil\Review\PartLengths;
+use UprightPencil\Review\UnplayedMeasures;
 use UprightPencil\Roadmap\Roadmap;
 
 /** Score and marks in, plan out. Everything that shows bows or fingers asks here. */
@@ -159,7 +160,11 @@ final readonly class Planner
      */
     public function review(Score $score, Roadmap $roadmap): array
     {
-        $flags = [...(new PartLengths())->review($score), ...(new MeasureLengths())->review($score, $roadmap)];
+        $flags = [
+            ...(new PartLengths())->review($score),
+            ...(new MeasureLengths())->review($score, $roadmap),
+            ...(new UnplayedMeasures())->review($score, $roadmap),
+        ];
         foreach ($roadmap->problems as $problem) {
             $flags[] = new Flag(FlagCode::JumpUnclear, $problem->text, null, $problem->measure);
         }

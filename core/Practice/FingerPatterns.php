@@ -107,12 +107,12 @@ final readonly class FingerPatterns
         if (!$isKnown) {
             return null;
         }
+        $low = ($places[1] ?? 2) === 1 ? 'low 1, ' : '';
         if ($close === '' && count($places) < 4) {
             $pairs = array_filter(array_keys($places), static fn (int $finger): bool => isset($places[$finger + 1]));
 
-            return implode(' and ', array_map(static fn (int $finger): string => $finger . '-' . ($finger + 1) . ' apart', $pairs));
+            return $low . implode(' and ', array_map(static fn (int $finger): string => $finger . '-' . ($finger + 1) . ' apart', $pairs));
         }
-        $low = ($places[1] ?? 2) === 1 ? 'low 1, ' : '';
 
         return $low . (self::NAMES[$close] ?? implode(' and ', array_map(
             static fn (string $pair): string => "{$pair[0]}-{$pair[1]} close",

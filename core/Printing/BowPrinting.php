@@ -141,7 +141,8 @@ final readonly class BowPrinting
                 $isOffBeat = $afterRest && $event->onset->isPositive() && $event->duration->compare($measure->meter->pulse()) <= 0;
                 $isNew = $event->measure !== $measureDone;
                 [$differed, $differs] = [$differs, $bow->otherPasses !== []];
-                $isShown = $this->isNeeded($bow) || ($differs && !$differed) || ($isNew && $event->measure - $lastSign >= $this->density->remindsAfter());
+                $isShown = $this->isNeeded($bow) || ($differs && !$differed)
+                    || ($isNew && $event->measure - $lastSign >= $this->density->remindsAfter());
                 if ($this->density !== BowDensity::Few) {
                     // Off-beats in a row carry one sign.
                     $isRun = $isOffBeat && $wasOffBeat && $this->density === BowDensity::Some;

@@ -19,6 +19,16 @@ final readonly class ToldOnce
     }
 
     /**
+     * How many of them need a look.
+     *
+     * @param list<Flag> $flags
+     */
+    public static function toLookAt(array $flags): int
+    {
+        return count(array_filter($flags, static fn (Flag $flag): bool => $flag->isToLookAt()));
+    }
+
+    /**
      * @param list<Flag> $flags
      * @return list<Flag> in score order
      */

@@ -128,7 +128,9 @@ final readonly class Quarrels
                 . (count($right) === 1 ? 'separates' : 'separate') . ", {$where}.",
             default => "{$one} " . (count($left) === 1 ? 'bows' : 'bow') . " the other way than {$other}, in the same rhythm, {$where}.",
         };
-        $ways = $right === [] ? array_filter([$this->allAs($event, $left)]) : array_filter([$this->together($event, $left, $right), $this->together($event, $right, $left)]);
+        $ways = array_filter($right === []
+            ? [$this->allAs($event, $left)]
+            : [$this->together($event, $left, $right), $this->together($event, $right, $left)]);
 
         return new Flag(
             FlagCode::SectionsDiffer,

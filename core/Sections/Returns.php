@@ -20,7 +20,7 @@ final class Returns
     /** Fewer notes than this are no passage. */
     private const LEAST_NOTES = 4;
     /** A near return shares at least this many measures before it parts. */
-    private const LEAST_NEAR = 2;
+    private const LEAST_NEAR = 1;
 
     /** @var array<string, list<string>> what each measure sounds like, by part; empty for a measure of rest */
     private array $shapes = [];

@@ -16,7 +16,7 @@ final class ArrowsTest extends TestCase
         'Settings' => [],
         'Roadmap' => ['Music'],
         'Marks' => ['Exception', 'Music'],
-        'Review' => ['Music', 'Roadmap'],
+        'Review' => ['Music', 'Roadmap', 'Marks'],
         'Bowing' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Path'],
         'Path' => [],
         'Fingering' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],

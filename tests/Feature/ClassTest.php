@@ -16,7 +16,7 @@ final class ClassTest extends FeatureTestCase
             ->assertJsonPath('settings.schools.open', 'open')
             ->assertJsonPath('settings.sizes.viola', '16″')
             ->assertJsonPath('settings.density', 'standard')
-            ->assertJsonPath('schools.3.choices.*.value', ['124', '1234']);
+            ->assertJsonPath('schools.4.choices.*.value', ['124', '1234']);
     }
 
     public function testTheSchoolOfTheFourthFingerIsHeardInEveryPiece(): void

@@ -1,7 +1,7 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ReadThroughFlag } from '../../resources/js/api/types';
-import { gather, sectionsOf, textUnderTitle } from '../../resources/js/readthrough/gather';
+import { gather, sectionsOf, textUnderTitle, wayFor } from '../../resources/js/readthrough/gather';
 import ReadThroughScreen from '../../resources/js/readthrough/ReadThroughScreen.vue';
 import { calls, serve } from './support';
 
@@ -10,7 +10,8 @@ vi.mock('vue-router', () => ({ useRoute: () => ({ name: 'read-through', params: 
 function flag(section: number, over: Partial<ReadThroughFlag> = {}): ReadThroughFlag {
     return {
         key: `${section} runs out 1`, code: 'bow-runs-out', title: 'The bow runs out', text: 'It needs 80 cm, and there are 61.',
-        measure: '1', beat: '1', index: 0, note: 'n1', leftBy: null, ways: [{ text: 'Change at 1.4', lines: ['1.4 change up'] }],
+        measure: '1', beat: '1', index: 0, note: 'n1', leftBy: null, rank: 'wrong', rankWords: 'Will go wrong',
+        beatWords: 'beat 1', indexes: [0], ways: [{ text: 'Change at 1.4', lines: ['1.4 change up'] }],
         section, sectionName: ['', 'Violin I', 'Violin II', 'Viola'][section] ?? '', ...over,
     };
 }
@@ -24,7 +25,7 @@ async function open(): Promise<ReturnType<typeof mount>> {
 }
 
 beforeEach(() => {
-    flags = [flag(1), flag(2), flag(3, { text: 'It needs 80 cm, and there are 60.' })];
+    flags = [flag(1), flag(2), flag(3, { code: 'stretch', title: 'A wide stretch', text: 'The hand spans 120 mm.' })];
     serve((call) => (call.method === 'GET' ? { title: 'Footbridge', flags, revision: 7 } : {}));
 });
 
@@ -37,7 +38,17 @@ describe('gathering', () => {
     it('keeps apart what differs in place, words or ways', () => {
         expect(gather([flag(1), flag(2, { measure: '2' })])).toHaveLength(2);
         expect(gather([flag(1), flag(2, { beat: '3' })])).toHaveLength(2);
-        expect(gather([flag(1), flag(2, { ways: [] })])).toHaveLength(2);
+        const stretch = { code: 'stretch' as const };
+        expect(gather([flag(1, stretch), flag(2, { ...stretch, ways: [] })])).toHaveLength(2);
+        expect(gather([flag(1, stretch), flag(2, { ...stretch, text: 'Otherwise' })])).toHaveLength(2);
+    });
+
+    it('takes one long note for one event, whatever the length of the bow', () => {
+        const cello = flag(2, { text: 'It needs 80 cm, and there are 57.', ways: [{ text: 'Change at 1.3', lines: ['1.3 change up'] }] });
+        const [event] = gather([flag(1), cello]);
+        expect(event?.flags).toHaveLength(2);
+        expect(wayFor(cello, event!.first.ways[0]!, 0).lines).toEqual(['1.3 change up']);
+        expect(wayFor(flag(3), event!.first.ways[0]!, 0).lines).toEqual(['1.4 change up']);
     });
 
     it('keeps apart what one section says twice', () => {
@@ -60,6 +71,14 @@ describe('the read-through', () => {
         expect(screen.findAll('article')).toHaveLength(2);
         expect(screen.find('article .where').text()).toMatch(/Violin I.*Violin II/s);
         expect(screen.find('article').text()).toContain('Leave it in both');
+    });
+
+    it('folds away what is only good to know', async () => {
+        flags = [flag(1), flag(2, { rank: 'know', code: 'first-met', title: 'New here', text: 'The first C♯ of the part.', ways: [] })];
+        const screen = await open();
+        expect(screen.findAll('article')).toHaveLength(1);
+        expect(screen.find('details').text()).toContain('Good to know: 1');
+        expect(screen.find('details').text()).toContain('The first C♯ of the part.');
     });
 
     it('lays a way out into each section by one press', async () => {

@@ -94,7 +94,10 @@ export function mark(over: Partial<DeskMark>): DeskMark {
 }
 
 export function flag(over: Partial<Flag> = {}): Flag {
-    return { code: 'stretch', title: '', text: '', index: 0, key: 'k', leftBy: null, ways: [], ...over };
+    return {
+        code: 'stretch', title: '', text: '', index: 0, indexes: [over.index ?? 0], rank: 'look', rankWords: '', beatWords: '', key: 'k', leftBy: null,
+        ways: [], ...over,
+    };
 }
 
 /** A desk that is open, with these marks on it. */

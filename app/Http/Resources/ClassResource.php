@@ -29,7 +29,8 @@ use UprightPencil\Settings\School;
  * @phpstan-type ProfileRow array{value: value-of<Profile>, words: string, means: string}
  * @phpstan-type Ensemble array{id: int, name: string, isOwn: bool}
  * @phpstan-type ClassChoices array{settings: Settings, isOwn: bool, shelves: list<Ensemble>, profiles: list<ProfileRow>,
- *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>, bowDensities: list<BowDensityChoice>, sizes: array<string, list<string>>,
+ *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>,
+ *     bowDensities: list<BowDensityChoice>, sizes: array<string, list<string>>,
  *     positions: array<string, list<string>>}
  */
 final class ClassResource

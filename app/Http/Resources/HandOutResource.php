@@ -17,6 +17,7 @@ use App\Plans\SectionPlanner;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
+use UprightPencil\Review\ToldOnce;
 
 /**
  * Handing out: what each part's newest edition is, what changed since, and its link.
@@ -76,7 +77,7 @@ final readonly class HandOutResource
 
             return [
                 'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
-                'flags' => count($plan->part->flags),
+                'flags' => ToldOnce::toLookAt($plan->part->flags),
             ];
         })->all();
         /** @var array<int, Known> $known */

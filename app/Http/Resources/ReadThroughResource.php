@@ -10,13 +10,16 @@ use App\Plans\KeptAnswers;
 use App\Plans\SectionPlanner;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagRank;
 
 /**
  * Everything that needs a look, section by section in playing order.
  *
  * @phpstan-import-type Way from MarkedScoreJson
+ * @phpstan-import-type PlaceOfFlag from MarkedScoreJson
  * @phpstan-type ReadThroughFlag array{code: value-of<FlagCode>, measure?: string, beat?: string, part?: string, note?: string,
- *     text: string, ways: list<Way>, title: string, index: int|null, key: string, leftBy: string|null, section: int,
+ *     text: string, ways: list<Way>, title: string, rank: value-of<FlagRank>, rankWords: string, beatWords: string,
+ *     places?: list<PlaceOfFlag>, index: int|null, indexes: list<int>, key: string, leftBy: string|null, section: int,
  *     sectionName: string}
  * @phpstan-type ReadThrough array{title: string, flags: list<ReadThroughFlag>, revision: int}
  */

@@ -52,7 +52,8 @@ final readonly class BowingSolution
         $decisions = $solver->decide();
         $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
         foreach ($landmarks->all() as $index => $landmark) {
-            $isMet = $directions->starts[$index] === ($landmark->source === null ? Direction::Down : $directions->starts[$landmark->source]);
+            $wanted = $landmark->source === null ? Direction::Down : $directions->starts[$landmark->source];
+            $isMet = $directions->starts[$index] === $wanted;
             if ($isMet && $landmark->kind->isTold() && $decisions->at($strokes[$index]->head()->event) === null) {
                 $directions->adds($index, $landmark->inPassing());
             }

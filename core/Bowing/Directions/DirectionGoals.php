@@ -55,7 +55,8 @@ final readonly class DirectionGoals
             $landmark = $entry === Direction::Up ? null : $landmarks->at($index);
             if ($landmark !== null) {
                 // Of a return it is known how it should go once its first statement is decided.
-                $goals[$index] = new DirectionGoal(Direction::Down, $settings->priceOf($landmark->kind), $landmark->subject, $landmark->does);
+                $price = $settings->priceOf($landmark->kind);
+                $goals[$index] = new DirectionGoal(Direction::Down, $price, $landmark->subject, $landmark->does);
                 continue;
             }
             if (!$isSchool) {

@@ -57,7 +57,8 @@ final readonly class RunOutRemedies
             $id = $this->part->notes[$this->line->events[$event]->notes[0]]->id;
             $place = $places->nameOf($id, $inside);
             $new = $direction->opposite()->value;
-            $ways[] = new Remedy("Everyone changes to {$new} at {$places->inWords($id, $inside)}", ["{$place} change {$new}"], 'Everyone changes inside');
+            $where = $places->inWords($id, $inside);
+            $ways[] = new Remedy("Everyone changes to {$new} at {$where}", ["{$place} change {$new}"], 'Everyone changes inside');
         }
 
         return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;

@@ -103,7 +103,9 @@ final readonly class SlurRemedies
         $joined = $strokes;
         array_splice($joined, $index - 1, 2, [$one->with($other->events)]);
 
-        return [new Remedy('Slur ' . $places->betweenInWords($this->id($one->head()), $this->id($other->head())), ["{$from} slur {$to}"]), $joined];
+        $where = $places->betweenInWords($this->id($one->head()), $this->id($other->head()));
+
+        return [new Remedy("Slur {$where}", ["{$from} slur {$to}"]), $joined];
     }
 
     /**

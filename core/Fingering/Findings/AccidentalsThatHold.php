@@ -37,7 +37,7 @@ final readonly class AccidentalsThatHold
             }
             $pitch = $note->pitch;
             $fifths = $this->score->measures[$note->measure]->keyFifths;
-            $inKey = $keys[$fifths][$pitch->letter] ??= self::inKey($pitch->letter, $fifths);
+            $inKey = $keys[$fifths][$pitch->letter] ??= Pitch::alterationInKey($pitch->letter, $fifths);
             if ($note->measure !== $measureBefore) {
                 // What is older than the measure before misleads nobody.
                 $altered = array_filter($altered, static fn (array $sign): bool => $sign['measure'] >= $note->measure - 1);
@@ -99,12 +99,5 @@ final readonly class AccidentalsThatHold
         }
 
         return null;
-    }
-
-    private static function inKey(string $letter, int $fifths): int
-    {
-        $altered = $fifths >= 0 ? substr('FCGDAEB', 0, $fifths) : substr('BEADGCF', 0, -$fifths);
-
-        return $altered !== '' && str_contains($altered, $letter) ? ($fifths > 0 ? 1 : -1) : 0;
     }
 }

@@ -22,6 +22,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\Remedy;
+use UprightPencil\Settings\Profile;
 
 /** What needs a look along one line of a planned left hand: the watch list. */
 final class FingerFindings
@@ -59,7 +60,8 @@ final class FingerFindings
         }
         switch ($answer) {
             case Playability::OutOfReach:
-                $this->flag(FlagCode::OutOfRange, "No string of the {$this->hand->instrument->value} has {$name} within reach.", $event, cause: $name);
+                $text = "No string of the {$this->hand->instrument->value} has {$name} within reach.";
+                $this->flag(FlagCode::OutOfRange, $text, $event, cause: $name);
                 break;
             case Playability::BeyondTheClass:
                 $asker = $this->asker($event);
@@ -87,6 +89,7 @@ final class FingerFindings
             $event = $path->eventAt($layer);
             $state = $path->chosen($layer);
             $this->stretches($event, $state);
+            $this->doubleStops($event, $state);
             if ($layer > 0) {
                 $this->crossings($path, $layer);
                 $this->shifts($path, $layer);
@@ -245,6 +248,30 @@ final class FingerFindings
                     (int) $limit,
                 ), $event, cause: "{$event->pitches[0]} {$stop->finger}");
             }
+        }
+    }
+
+    /** Two stopped notes at once: in the first year with any fingers, in the second with the fourth. */
+    private function doubleStops(HandEvent $event, HandState $state): void
+    {
+        if (!$this->settings->profile->isBeginner() || count($state->stops) < 2) {
+            return;
+        }
+        $fingers = [];
+        foreach ($state->stops as $stop) {
+            if (!$stop->isOpen()) {
+                $fingers[] = $stop->finger;
+            }
+        }
+        $isNew = count($fingers) > 1 && ($this->settings->profile === Profile::FirstYear || in_array(4, $fingers, true));
+        if ($isNew) {
+            $this->flag(
+                FlagCode::NotYetLearned,
+                'Fingers ' . implode(' and ', $fingers) . " at once are more than this class has learned ({$this->level()}).",
+                $event,
+                $this->leaveOut($event),
+                implode(' ', $fingers),
+            );
         }
     }
 

@@ -249,9 +249,6 @@ final class HandStates
 
     private static function isInKey(Pitch $pitch, int $fifths): bool
     {
-        $altered = $fifths >= 0 ? substr('FCGDAEB', 0, $fifths) : substr('BEADGCF', 0, -$fifths);
-        $isListed = str_contains($altered, $pitch->letter) && $altered !== '';
-
-        return $pitch->alteration === ($isListed ? ($fifths > 0 ? 1 : -1) : 0);
+        return $pitch->alteration === Pitch::alterationInKey($pitch->letter, $fifths);
     }
 }

@@ -10,7 +10,9 @@ export type Direction = 'down' | 'up';
 
 export type FingerShape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
 
-export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ' | 'return-differs' | 'section-starts-up' | 'last-note-up';
+export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ' | 'return-differs' | 'section-starts-up' | 'last-note-up' | 'style-stops' | 'rhythm-once' | 'first-met' | 'repeat-over-barline' | 'never-played' | 'not-yet-learned';
+
+export type FlagRank = 'wrong' | 'look' | 'know';
 
 export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
@@ -230,7 +232,12 @@ export interface FlagRow {
     text: string;
     ways: Way[];
     title: string;
+    rank: FlagRank;
+    rankWords: string;
+    beatWords: string;
+    places?: PlaceOfFlag[];
     index: number | null;
+    indexes: number[];
     key: string;
     leftBy: string | null;
 }
@@ -424,7 +431,12 @@ export interface ReadThroughFlag {
     text: string;
     ways: Way[];
     title: string;
+    rank: FlagRank;
+    rankWords: string;
+    beatWords: string;
+    places?: PlaceOfFlag[];
     index: number | null;
+    indexes: number[];
     key: string;
     leftBy: string | null;
     section: number;
@@ -581,8 +593,17 @@ export interface ToldFlag {
     beat?: string;
     part?: string;
     note?: string;
+    rank: FlagRank;
+    places?: PlaceOfFlag[];
     text: string;
     ways: Way[];
+}
+
+export interface PlaceOfFlag {
+    part?: string;
+    measure: string;
+    beat: string;
+    note?: string;
 }
 
 export interface BowChange {

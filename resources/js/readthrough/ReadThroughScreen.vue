@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { ReadThroughFlag, Way } from '../api/types';
 import { tell, warn } from '../ui/say';
-import { gather, sectionsOf, textUnderTitle, type Gathered } from './gather';
+import { gather, sectionsOf, textUnderTitle, wayFor, type Gathered } from './gather';
 import { sentenceOf, useTrying } from '../ui/trying';
 
 const route = useRoute();
@@ -22,7 +22,10 @@ const sections = computed(() => {
     const inScoreOrder = [...waiting.value].sort((one, other) => one.section - other.section);
     return [...new Set(inScoreOrder.map((flag) => flag.sectionName))];
 });
-const open = computed(() => gather(waiting.value.filter((flag) => only.value === null || flag.sectionName === only.value)));
+const chosen = computed(() => waiting.value.filter((flag) => only.value === null || flag.sectionName === only.value));
+const open = computed(() => gather(chosen.value.filter((flag) => flag.rank !== 'know')));
+/** What may be read or not. */
+const known = computed(() => gather(chosen.value.filter((flag) => flag.rank === 'know')));
 const left = computed(() => (flags.value ?? []).filter((flag) => flag.leftBy !== null));
 
 onMounted(load);
@@ -55,10 +58,13 @@ async function work(gathered: Gathered, call: (flag: ReadThroughFlag) => Promise
     }
 }
 
-function take(gathered: Gathered, way: Way): Promise<void> {
+function take(gathered: Gathered, way: Way, position: number): Promise<void> {
     return work(
         gathered,
-        (flag) => api.post(`sections/${flag.section}/marks`, { lines: way.lines.join('\n'), seen: revision, label: way.text.slice(0, 110) }),
+        (flag) => {
+            const own = wayFor(flag, way, position);
+            return api.post(`sections/${flag.section}/marks`, { lines: own.lines.join('\n'), seen: revision, label: own.text.slice(0, 110) });
+        },
         `${sectionsOf(gathered)}: ${way.text}`,
     );
 }
@@ -85,7 +91,7 @@ function leave(gathered: Gathered, isLeft: boolean): Promise<void> {
             <nav v-if="sections.length > 1" class="sections" aria-label="Sections">
                 <button type="button" class="plain-button" :aria-pressed="only === null" @click="only = null">All sections</button>
                 <button v-for="name in sections" :key="name" type="button" class="plain-button" :aria-pressed="only === name" @click="only = name">
-                    {{ name }} {{ waiting.filter((flag) => flag.sectionName === name).length }}
+                    {{ name }} {{ waiting.filter((flag) => flag.sectionName === name && flag.rank !== 'know').length }}
                 </button>
             </nav>
             <article v-for="gathered in open" :key="gathered.key">
@@ -97,20 +103,20 @@ function leave(gathered: Gathered, isLeft: boolean): Promise<void> {
                             :key="flag.key"
                             :to="`/piece/${route.params.piece}/desk/${flag.section}`"
                         >{{ flag.sectionName }}</RouterLink>
-                        beat {{ gathered.first.beat }}
+                        {{ gathered.first.beatWords }}
                     </span>
                 </div>
                 <div>
-                    <h2>{{ gathered.first.title }}</h2>
+                    <h2>{{ gathered.first.title }} <small :class="gathered.first.rank">{{ gathered.first.rankWords }}</small></h2>
                     <p>{{ textUnderTitle(gathered.first) }}</p>
                 </div>
                 <div class="ways">
                     <button
-                        v-for="way in gathered.first.ways"
+                        v-for="(way, position) in gathered.first.ways"
                         :key="way.text"
                         type="button"
                         :disabled="busy === gathered.key"
-                        @click="take(gathered, way)"
+                        @click="take(gathered, way, position)"
                     >
                         {{ way.text }}
                     </button>
@@ -119,6 +125,23 @@ function leave(gathered: Gathered, isLeft: boolean): Promise<void> {
                     </button>
                 </div>
             </article>
+            <details v-if="known.length">
+                <summary>Good to know: {{ known.length }}</summary>
+                <p v-for="gathered in known" :key="gathered.key" class="known">
+                    <strong>m. {{ gathered.first.measure }}</strong> {{ sectionsOf(gathered) }}: {{ gathered.first.text }}
+                    <button
+                        v-for="(way, position) in gathered.first.ways.slice(0, 1)"
+                        :key="way.text"
+                        class="plain-button"
+                        type="button"
+                        :disabled="busy === gathered.key"
+                        @click="take(gathered, way, position)"
+                    >
+                        {{ way.text }}
+                    </button>
+                    <button class="plain-button" type="button" :disabled="busy === gathered.key" @click="leave(gathered, true)">Leave it</button>
+                </p>
+            </details>
             <section v-if="left.length">
                 <h2>Left as it is</h2>
                 <p v-for="flag in left" :key="flag.key" class="quiet">
@@ -188,6 +211,30 @@ article {
 
 h2 {
     font-size: 16px;
+}
+
+h2 small {
+    margin-left: 8px;
+    font: 400 13px var(--sans);
+    color: var(--soft);
+}
+
+h2 small.wrong {
+    color: var(--wrong);
+}
+
+details {
+    margin-top: 24px;
+}
+
+summary {
+    cursor: pointer;
+    font-weight: 700;
+}
+
+.known {
+    padding: 6px 0;
+    border-bottom: 1px solid var(--hair-light);
 }
 
 p {

@@ -1,4 +1,4 @@
-import type { ReadThroughFlag } from '../api/types';
+import type { ReadThroughFlag, Way } from '../api/types';
 
 /** One thing that needs a look, in all the sections that have it at the same place with the same ways out. */
 export interface Gathered {
@@ -12,13 +12,21 @@ export function gather(flags: ReadThroughFlag[]): Gathered[] {
     const found = new Map<string, Gathered>();
     flags.forEach((flag) => {
         const ways = flag.ways.map((way) => `${way.text}=${way.lines.join(';')}`);
-        const alike = [flag.measure, flag.beat, flag.title, flag.text, ...ways].join('|');
+        const places = flag.places?.map((place) => `${place.measure}.${place.beat}`) ?? [];
+        // A bow is a little longer or shorter by instrument: one long note is one event all the same.
+        const said = flag.code === 'bow-runs-out' ? places : [flag.text, ...ways];
+        const alike = [flag.measure, flag.beat, flag.title, ...said].join('|');
         const known = found.get(alike);
         // One section says a thing once: what it says twice is two things.
         if (known && !known.flags.some((other) => other.section === flag.section)) known.flags.push(flag);
         else found.set(known ? flag.key : alike, { key: flag.key, first: flag, flags: [flag] });
     });
     return [...found.values()];
+}
+
+/** What a section has to do for a way out that was pressed for all of them: the same, or what stands at its place. */
+export function wayFor(flag: ReadThroughFlag, pressed: Way, position: number): Way {
+    return flag.ways.find((way) => way.text === pressed.text) ?? flag.ways[position] ?? pressed;
 }
 
 /** What a flag says under its title, without saying the title again. */

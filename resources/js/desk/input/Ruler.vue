@@ -10,7 +10,7 @@ const cells = computed(() => {
     const busy = new Map<number, number>();
     desk.notes.forEach((note) => busy.set(note.index, (busy.get(note.index) ?? 0) + 1));
     const most = Math.max(1, ...busy.values());
-    const flagged = new Set(desk.flags.map((flag) => flag.index));
+    const flagged = new Set(desk.flags.filter((flag) => flag.rank !== 'know').flatMap((flag) => flag.indexes));
     const marked = new Set<number>();
     const byId = new Map(desk.notes.map((note) => [note.id, note.index]));
     desk.plan?.marks.forEach((mark) => marked.add(byId.get(mark.from) ?? -1));

@@ -3,6 +3,7 @@ import type { Bow } from '../../api/answers';
 import type { DeskNote, Flag } from '../../api/types';
 import type { Geometry } from '../../engraving/ink';
 import { element, word } from '../../engraving/svg';
+import { notesOf } from '../flags';
 
 const HEIGHT = 28;
 const GAP = 8;
@@ -28,7 +29,7 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
     if (!notes.some((note) => placed(note))) return drawn;
     const firstVoice = notes.find((note) => note.bow)?.voice;
     const all = new Map(notes.map((note) => [note.id, note]));
-    const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').map((flag) => flag.note));
+    const runsOut = new Set(flags.filter((flag) => flag.code === 'bow-runs-out').flatMap(notesOf));
     geometry.systems.forEach((system) => {
         const { left, right } = system;
         const top = system.bottom + GAP;

@@ -2,6 +2,7 @@
 import type { DeskNote, Flag } from '../../api/types';
 import type { Geometry } from '../../engraving/ink';
 import { element, word } from '../../engraving/svg';
+import { notesOf } from '../flags';
 
 const STEP = 8;
 const GAP = 10;
@@ -23,7 +24,7 @@ export function drawHandLanes(
     const firstVoice = notes.find((note) => note.finger)?.voice;
     let position = 'I';
     /** Notes that ask for what the class has not learned yet. */
-    const beyond = new Set(flags.filter((flag) => flag.code === 'out-of-range').map((flag) => flag.note));
+    const beyond = new Set(flags.filter((flag) => flag.code === 'out-of-range').flatMap(notesOf));
     geometry.systems.forEach((system) => {
         const top = system.bottom + below + GAP;
         const y = (string: string): number => top + STEP * (strings.length - 1 - strings.indexOf(string));

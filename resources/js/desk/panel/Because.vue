@@ -23,7 +23,7 @@ const decided = computed(() => marks.value.filter((mark) => mark.state === 'deci
 const waiting = computed(() => marks.value.filter((mark) => mark.state !== 'decided'));
 const flags = computed<Flag[]>(() => {
     const index = note.value?.index;
-    return (desk.plan?.flags ?? []).filter((flag) => flag.index === index && flag.leftBy === null);
+    return (desk.plan?.flags ?? []).filter((flag) => index !== undefined && flag.indexes.includes(index) && flag.leftBy === null);
 });
 const allProposals = computed(() => (desk.plan?.marks ?? []).filter((mark) => mark.state === 'proposed'));
 
@@ -120,7 +120,7 @@ defineExpose({ ask });
                 </template>
             </section>
             <ComesAgain :ask="ask" />
-            <section v-for="flag in flags" :key="flag.key" class="flag">
+            <section v-for="flag in flags" :key="flag.key" class="flag" :class="{ 'is-known': flag.rank === 'know' }">
                 <h3>{{ flag.title }}</h3>
                 <p>{{ flag.text }}</p>
                 <button v-for="way in flag.ways" :key="way.text" class="way" type="button" :disabled="!desk.mayPropose" @click="takeWay(way)">
@@ -339,5 +339,10 @@ li .plain-button {
     padding: 4px 0;
     cursor: pointer;
     font-size: 13px;
+}
+
+.is-known h3 {
+    color: var(--soft);
+    font-weight: 400;
 }
 </style>

@@ -113,7 +113,11 @@ final class CostCache implements Moves
 
     private function context(int $layer): EventContext
     {
-        return $this->eventContexts[$layer] ??= $this->costs->context($this->events[$layer], $this->events[$layer + 1] ?? null);
+        return $this->eventContexts[$layer] ??= $this->costs->context(
+            $this->events[$layer],
+            $this->events[$layer + 1] ?? null,
+            $layer === 0,
+        );
     }
 
     private function ownKey(int $layer): string

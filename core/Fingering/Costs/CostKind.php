@@ -19,6 +19,7 @@ enum CostKind: string
     case LowerString = 'lower string';
     case Extension = 'extension';
     case Home = 'away from first position';
+    case Leaving = 'leaves a position that serves';
     case Crossing = 'crossing';
     case SlurCrossing = 'crossing inside the slur';
     case Shift = 'shift';

@@ -26,6 +26,9 @@ use UprightPencil\Settings\Profile;
  */
 final readonly class CostModel
 {
+    /** The frame of first position. */
+    private const HOME = 2;
+
     public function __construct(
         private Hand $hand,
         private Strings $strings,
@@ -45,15 +48,16 @@ final readonly class CostModel
         $items = [];
         foreach ($state->stops as $index => $stop) {
             $items = $stop->isOpen()
-                ? [...$items, ...$this->open($context)]
+                ? [...$items, ...$this->open($state->frame, $context)]
                 : [...$items, ...$this->stop($stop, $state->frame, $context->pitches[$index], $context)];
         }
-        if (!$state->isOpen) {
-            $price = $this->settings->position($this->hand->instrument, $state->frame);
+        if (!$state->isOpen || $context->isFirst) {
+            $share = ($state->isOpen ? 0.0 : $this->settings->positionHeld) + ($context->isFirst ? $this->settings->positionEntered : 0.0);
+            $price = $share * $this->settings->position($this->hand->instrument, $state->frame);
             if ($price > 0.0) {
                 $items[] = new Cost(CostKind::Position, $price);
             }
-            if ($this->settings->habit === HandHabit::Home && $state->frame !== 2 && !$context->isSlurred) {
+            if (!$state->isOpen && $this->settings->habit === HandHabit::Home && $state->frame !== 2 && !$context->isSlurred) {
                 $items[] = new Cost(CostKind::Home, $this->settings->home);
             }
         }
@@ -62,7 +66,7 @@ final readonly class CostModel
     }
 
     /** What matters of an event, and of the one after it, for what a state costs there. */
-    public function context(HandEvent $event, ?HandEvent $next): EventContext
+    public function context(HandEvent $event, ?HandEvent $next, bool $isFirst = false): EventContext
     {
         $steps = $next === null ? 0 : $next->pitches[0]->semitone() - $event->pitches[0]->semitone();
 
@@ -73,17 +77,20 @@ final readonly class CostModel
             $event->isSoft && $event->lasts > $this->settings->openRingsSeconds,
             $next !== null && $next->rest < $this->settings->followsSeconds && $steps < 0,
             $next !== null && $next->isSlurred && $steps === 1,
+            $isFirst,
         );
     }
 
     /** @return list<Cost> */
-    private function open(EventContext $context): array
+    private function open(int $frame, EventContext $context): array
     {
         $items = [];
-        if (!$context->isSlurred && $this->settings->open === OpenStringSchool::Four) {
+        // The schools speak of 0 against 4: only where the fourth finger of this hand would be on the same pitch.
+        $hasFourth = $this->hand->hasFourthFor($frame);
+        if ($hasFourth && !$context->isSlurred && $this->settings->open === OpenStringSchool::Four) {
             $items[] = new Cost(CostKind::Open, $this->settings->openUnderFour);
         }
-        if (!$context->isSlurred && $this->settings->open === OpenStringSchool::DescendingFour && $context->descends) {
+        if ($hasFourth && !$context->isSlurred && $this->settings->open === OpenStringSchool::DescendingFour && $context->descends) {
             $items[] = new Cost(CostKind::Open, $this->settings->openDescending);
         }
         if (!$this->settings->profile->isBeginner() && $context->rings) {
@@ -108,7 +115,7 @@ final readonly class CostModel
         }
         $wantsFour = $this->settings->open === OpenStringSchool::Four
             || ($this->settings->open === OpenStringSchool::DescendingFour && $context->descends);
-        if (!$context->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
+        if ($finger === 4 && !$context->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
             $items[] = new Cost(CostKind::FourthForOpen, $this->settings->fourthForOpen);
         }
         $steps = $pitch->step() - $this->strings->steps[$string];
@@ -133,7 +140,7 @@ final readonly class CostModel
             $price = $mm * $this->settings->extensionPerMm;
             $items[] = new Cost(CostKind::Extension, match (true) {
                 $this->hand->isViolin() => $price + $this->settings->fourForward,
-                $shape === FingerShape::Forward => $price * $this->settings->openedHand,
+                $shape === FingerShape::Forward => $price * $this->settings->openedHand + $this->settings->openingHand,
                 default => $price,
             });
         }
@@ -184,17 +191,36 @@ final readonly class CostModel
         }
         if ($from->frame !== $to->frame) {
             $items[] = $this->shift($from, $to, $context);
-        } elseif (
-            $context->since - $context->rest < $this->settings->memorySeconds
-            && $context->rest < $this->settings->memoryRestSeconds
-        ) {
-            $items = [...$items, ...$this->clashes($from, $to, $context->isSameLetter)];
+            if ($this->settings->habit === HandHabit::Stay && $from->frame > self::HOME && $to->frame === self::HOME && $context->rest < $this->settings->restSeconds) {
+                $items[] = new Cost(CostKind::Leaving, $this->settings->stay);
+            }
+            $excursion = $this->excursion($from->frame, $to->frame);
+            if ($excursion > 0.0) {
+                $items[] = new Cost(CostKind::Position, $excursion);
+            }
+        } elseif ($context->rest < $this->settings->memoryRestSeconds) {
+            if ($context->since - $context->rest < $this->settings->memorySeconds) {
+                $items = [...$items, ...$this->clashes($from, $to, $context->isSameLetter)];
+            } elseif ($this->slidesAlong($from, $to)) {
+                // However long the note before was held: the finger that is down would have to move.
+                [$one, $other] = [$from->stops[0], $to->stops[0]];
+                $price = $this->slideInPlace($one->semitones, $other->semitones, $context->isSameLetter, $other->shape);
+                $items[] = new Cost(CostKind::Slide, $price);
+            }
         }
         if ($context->isSamePitch && !$from->stopsAs($to)) {
             $items[] = new Cost(CostKind::Refinger, $this->settings->refinger);
         }
 
         return $items;
+    }
+
+    /** Leaving for a position is paid once, when the hand goes there; what it costs more than where it was. */
+    private function excursion(int $from, int $to): float
+    {
+        $more = $this->settings->position($this->hand->instrument, $to) - $this->settings->position($this->hand->instrument, $from);
+
+        return $this->settings->positionEntered * max(0.0, $more);
     }
 
     /** Strings between two hand states; 0 when they share one. */
@@ -260,14 +286,16 @@ final readonly class CostModel
             $ease = min($ease, $settings->easeAfterOpen);
         }
         if ($context->rest >= $settings->restSeconds || $context->isFresh) {
-            $ease = min($ease, $settings->easeRest);
+            $ease = min($ease, $to->frame === self::HOME ? $settings->easeHomeInRest : $settings->easeRest);
         }
         // A hand that opens on the way does not merely slip.
-        if ($far === 1 && !$from->isExtended() && !$to->isExtended()) {
+        // Nor does one that is led by its weakest finger.
+        $isFourth = $isOnString && $finger === 4 && $this->hand->isViolin();
+        if ($far === 1 && !$isFourth && !$from->isExtended() && !$to->isExtended()) {
             $ease = min($ease, $settings->easeHalfStep);
         }
         $isFirst = $finger === 1 && !$this->hand->isBass();
-        if ($isOnString) {
+        if ($isOnString && !$isFourth) {
             $ease = min($ease, $isFirst ? $settings->easeFirstFingerAlong : $settings->easeSameFinger);
         }
         if ($isFirst) {
@@ -314,6 +342,15 @@ final readonly class CostModel
         }
 
         return $items;
+    }
+
+    /** Whether the finger that stopped the last note stops this one at another place of its string. */
+    private function slidesAlong(HandState $from, HandState $to): bool
+    {
+        [$one, $other] = [$from->stops[0], $to->stops[0]];
+
+        return count($from->stops) === 1 && count($to->stops) === 1 && !$one->isOpen() && $one->finger === $other->finger
+            && $one->string === $other->string && $one->semitones !== $other->semitones;
     }
 
     private function slideInPlace(int $from, int $to, bool $sameLetter, FingerShape $shape): float

@@ -19,6 +19,7 @@ final readonly class EventContext
      * @param bool $rings soft and long enough for an open string to ring on
      * @param bool $descends a lower note follows soon
      * @param bool $wantsFourNext a half step higher follows in the slur, for which the fourth finger is wanted
+     * @param bool $isFirst of the line: the hand comes from first position
      */
     public function __construct(
         public array $pitches,
@@ -27,12 +28,13 @@ final readonly class EventContext
         public bool $rings,
         public bool $descends,
         public bool $wantsFourNext,
+        public bool $isFirst = false,
     ) {
     }
 
     public function key(): string
     {
         return implode(' ', $this->pitches) . "|{$this->keyFifths}|"
-            . (int) $this->isSlurred . (int) $this->rings . (int) $this->descends . (int) $this->wantsFourNext;
+            . (int) $this->isSlurred . (int) $this->rings . (int) $this->descends . (int) $this->wantsFourNext . (int) $this->isFirst;
     }
 }

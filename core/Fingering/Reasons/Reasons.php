@@ -6,6 +6,7 @@ namespace UprightPencil\Fingering\Reasons;
 
 use UprightPencil\Fingering\Costs\CostKind;
 use UprightPencil\Fingering\Hand\Fingerboard;
+use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Fingering\Hand\Strings;
@@ -49,7 +50,7 @@ final readonly class Reasons
             : $this->phrase($worse->kind, $worse->layer, $worse->from, $worse->to);
         $better = $difference->better;
 
-        return $better === null ? $text : $this->saving($better->kind, $better->layer, $better->from, $better->to) . ", but {$text}";
+        return $better === null ? $text : $this->saving($better) . ", but {$text}";
     }
 
     /**
@@ -61,8 +62,11 @@ final readonly class Reasons
             return $this->only($layer);
         }
         $worse = $this->difference($layer, $runnerUp->position)->worse;
+        if ($runnerUp->costs < self::LEAST) {
+            return $this->only($layer) . '; ' . $this->name($runnerUp->state, $layer) . ' is as good';
+        }
         if ($worse === null) {
-            return 'the same hand goes on from the notes around it';
+            return $this->only($layer);
         }
 
         if (in_array($worse->kind, self::SAID_BY_THE_GAIN, true)) {
@@ -86,14 +90,24 @@ final readonly class Reasons
         return $state->isOpen || $state->frame === $here->frame ? $name : "{$name} in " . $this->hand->nameOf($state->frame);
     }
 
+    /** What a note is, where nothing else is worth trying: "third finger, first position". */
     private function only(int $layer): string
     {
         $state = $this->path->chosen($layer);
         if ($state->isOpen) {
             return 'the open string';
         }
+        $stop = $state->stops[count($state->stops) - 1];
+        $finger = ['', 'first', 'second', 'third', 'fourth'][$stop->finger] . ' finger';
+        $shape = match ($stop->shape) {
+            FingerShape::Low => 'low ',
+            FingerShape::High => 'high ',
+            FingerShape::Forward => 'extended ',
+            FingerShape::Back => 'reaching back, the ',
+            default => '',
+        };
 
-        return 'the only place for it in ' . Position::inWords($this->hand->nameOf($state->frame));
+        return "{$shape}{$finger}, " . Position::inWords($this->hand->nameOf($state->frame));
     }
 
     /**
@@ -101,40 +115,51 @@ final readonly class Reasons
      */
     private function difference(int $layer, int $position): Difference
     {
-        $mine = $theirs = [];
-        $atMine = $atTheirs = [];
+        $more = $atTheirs = $atMine = [];
         $left = $this->path->leaving($layer, $position, self::REACH);
         foreach ($left as $index => $step) {
-            foreach ($step->chosenCosts as $cost) {
-                $kind = $cost->kind->value;
-                $mine[$kind] = ($mine[$kind] ?? 0.0) + $cost->price;
-                $atMine[$kind] = $this->nearest($atMine[$kind] ?? null, $index, $layer, $left);
-            }
-            foreach ($step->costs as $cost) {
-                $kind = $cost->kind->value;
-                $theirs[$kind] = ($theirs[$kind] ?? 0.0) + $cost->price;
-                $atTheirs[$kind] = $this->nearest($atTheirs[$kind] ?? null, $index, $layer, $left);
+            foreach (self::net($step) as $kind => $price) {
+                $more[$kind] = ($more[$kind] ?? 0.0) + $price;
+                // Named where the two ways really part, not where both pay.
+                if ($price > 0.0) {
+                    $atTheirs[$kind] = $this->nearest($atTheirs[$kind] ?? null, $index, $layer, $left);
+                } elseif ($price < 0.0) {
+                    $atMine[$kind] = $this->nearest($atMine[$kind] ?? null, $index, $layer, $left);
+                }
             }
         }
         $worse = $better = null;
         $most = $least = self::LEAST;
-        foreach ([...$theirs, ...$mine] as $value => $unused) {
-            $more = ($theirs[$value] ?? 0.0) - ($mine[$value] ?? 0.0);
-            if ($more > $most && isset($atTheirs[$value])) {
-                $most = $more;
+        foreach ($more as $value => $price) {
+            if ($price > $most && isset($atTheirs[$value])) {
+                $most = $price;
                 $at = $left[$atTheirs[$value]];
                 $previous = $left[$atTheirs[$value] - 1] ?? null;
                 $before = $previous === null ? $this->before($at->layer) : $previous->state;
-                $worse = new DifferenceItem(CostKind::from($value), $at->layer, $before, $at->state);
+                $worse = new DifferenceItem(CostKind::from($value), $at->layer, $before, $at->state, $at->chosen);
             }
-            if (-$more > $least && isset($atMine[$value])) {
-                $least = -$more;
+            if (-$price > $least && isset($atMine[$value])) {
+                $least = -$price;
                 $at = $left[$atMine[$value]];
-                $better = new DifferenceItem(CostKind::from($value), $at->layer, $this->before($at->layer), $at->chosen);
+                $better = new DifferenceItem(CostKind::from($value), $at->layer, $this->before($at->layer), $at->chosen, $at->state);
             }
         }
 
         return new Difference($worse, $better);
+    }
+
+    /** @return array<string, float> what one step of the other way costs more than the chosen one, by kind */
+    private static function net(OtherStep $step): array
+    {
+        $net = [];
+        foreach ($step->costs as $cost) {
+            $net[$cost->kind->value] = ($net[$cost->kind->value] ?? 0.0) + $cost->price;
+        }
+        foreach ($step->chosenCosts as $cost) {
+            $net[$cost->kind->value] = ($net[$cost->kind->value] ?? 0.0) - $cost->price;
+        }
+
+        return $net;
     }
 
     private function before(int $layer): ?HandState
@@ -179,6 +204,7 @@ final readonly class Reasons
             CostKind::Extension => sprintf('a stretch of %d mm for %s', (int) round($this->stretch($to)), $here),
             CostKind::Position => "{$here} in " . Position::inWords($position),
             CostKind::Home => "staying out of first position for {$here}",
+            CostKind::Leaving => "going home for {$here} before there is a rest",
             CostKind::Refinger => "another finger on the same {$here}",
             CostKind::Reshape => "opening and closing the hand for {$here}",
         };
@@ -206,24 +232,30 @@ final readonly class Reasons
             CostKind::LowerString => "low on the {$string} string",
             CostKind::Position => Position::inWords($this->hand->nameOf($state->frame)) . ' serves',
             CostKind::Home => 'back home',
+            CostKind::Leaving => 'stays while the position serves',
             CostKind::Refinger => 'the finger is there already',
         };
     }
 
-    private function saving(CostKind $kind, int $layer, ?HandState $from, HandState $to): string
+    private function saving(DifferenceItem $item): string
     {
+        [$kind, $to] = [$item->kind, $item->to];
+
         return match ($kind) {
             CostKind::SlurCrossing => 'no crossing inside the slur',
             CostKind::Crossing => 'one crossing less',
             CostKind::Shift, CostKind::SlurShift => 'no shift to ' . $this->hand->nameOf($to->frame),
             CostKind::Fourth => 'no fourth finger',
-            CostKind::Position => 'stays in first position',
+            CostKind::Position => $item->instead->frame === 2 ? 'stays in first position' : 'a simpler position',
             CostKind::Slide => 'no slide',
             CostKind::Gap => 'no wide gap',
             CostKind::NextDoor => 'no finger wanted twice next door',
             CostKind::Altered => 'no altered finger',
             CostKind::FourthForOpen => 'the open string serves',
-            CostKind::LowerString => 'lower on a higher string',
+            CostKind::LowerString => $item->instead->stops[0]->string === $to->stops[0]->string
+                ? 'another place on the string'
+                : "{$this->pitch($item->layer)} on a higher string",
+            CostKind::Leaving => 'leaves later',
             CostKind::NotOwned => 'the finger of this letter',
             CostKind::Extension => 'no stretch',
             CostKind::Squeeze => 'no squeezed fingers',
@@ -231,7 +263,7 @@ final readonly class Reasons
             CostKind::Reshape => 'the hand stays as it is',
             CostKind::OpenRings => 'no ringing open string',
             CostKind::Refinger => 'no other finger on the same note',
-            default => 'saves ' . $this->phrase($kind, $layer, $from, $to),
+            default => 'saves ' . $this->phrase($kind, $item->layer, $item->from, $to),
         };
     }
 

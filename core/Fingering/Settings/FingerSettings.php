@@ -45,6 +45,10 @@ final readonly class FingerSettings
         public HandHabit $habit = HandHabit::Stay,
         public BassHand $bassHand = BassHand::OneTwoFour,
         public string $size = '',
+        /** Share of a position's price that each note in it costs … */
+        public float $positionHeld = 0.5,
+        /** … and what going there costs, as a multiple: an excursion is one cost. */
+        public float $positionEntered = 1.5,
         public float $fourthFinger = 0.12,
         public float $fourthForOpen = 0.30,
         public float $fourthFirstYear = 0.60,
@@ -64,6 +68,8 @@ final readonly class FingerSettings
         public float $extensionPerMm = 0.01,
         /** The open cello hand is held over several notes: each of them costs less than a reach back for one. */
         public float $openedHand = 0.70,
+        /** What opening it costs beside its millimetres: the closed hand takes what it can reach. */
+        public float $openingHand = 0.10,
         /** Reaching back out of a position higher than first. */
         public float $backFromHigh = 0.25,
         /** What x4 costs beside its millimetres. */
@@ -87,6 +93,8 @@ final readonly class FingerSettings
         /** The hand goes while the open string sounds, not when it is over: then it is a little dearer. */
         public float $easeAfterOpen = 0.3675,
         public float $easeRest = 0.35,
+        /** Home is found in a rest. */
+        public float $easeHomeInRest = 0.28,
         public float $easeHalfStep = 0.70,
         public float $easeSameFinger = 0.75,
         /** A new position is found most easily by the first finger. */
@@ -114,6 +122,8 @@ final readonly class FingerSettings
         public float $refinger = 0.30,
         public float $reshape = 0.35,
         public float $home = 0.40,
+        /** The other habit: leaving a position before a rest. */
+        public float $stay = 0.05,
         /** What holding a figure to its fingers may cost, for each note of it. */
         public float $figurePerNote = 0.20,
         /** Seconds after which the hand has forgotten what a finger last did. */
@@ -129,7 +139,7 @@ final readonly class FingerSettings
         /** Quarter notes a finger is held over at most. */
         public float $heldQuarters = 4.0,
         /** Other answers dearer than this are not told. */
-        public float $dearestOther = 5.0,
+        public float $dearestOther = 3.0,
         /** "0 or 4" is printed for beginners at notes of at least this many seconds … */
         public float $choiceSeconds = 0.9,
         /** … when the other half costs less than this, */

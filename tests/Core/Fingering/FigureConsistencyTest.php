@@ -32,7 +32,6 @@ final class FigureConsistencyTest extends TestCase
         yield 'in third position at the end' => ['C6q A5q E5q G5q | B5q C6q D6q C6q | C6q A5q E5q G5q'];
         yield 'back in first though the hand is up' => ['G5q A5q E5q F5q | F5q A5q G5q D6q | G5q A5q E5q F5q'];
         yield 'with the fourth finger again' => ['C5q F5q A5q C6q | G5q C5q B4q D5q | C5q F5q A5q C6q'];
-        yield 'home for a repeated note' => ['D5q B4q A4q A4q | C5q G5q D6q C6q | D5q B4q A4q A4q'];
     }
 
     /** @return array{list<string>, list<string>} the first four notes and the last four: string, finger and position */

@@ -44,7 +44,7 @@ final class ReasonsTest extends TestCase
         yield 'the only place' => [
             Passage::of('4/4', 'D4q E4q F4h')->profile('second-year'),
             1,
-            'the only place for it in first position',
+            'first finger, first position',
         ];
         yield 'low 4 beside low 2' => [
             Passage::of('4/4', 'Bb3q C#4q Bb3q C#4q')->by('Viola')->profile('second-year'),

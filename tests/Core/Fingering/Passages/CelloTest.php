@@ -26,7 +26,7 @@ final class CelloTest extends ReturningPassages
         ];
         yield 'E above first position on the cello: the closed hand moves up, it is not reached for' => [
             Passage::of('4/4', 'A3q B3q C#4q D4q | E4q D4q C#4q B3q | A3w')->by('Cello')->profile('third-position')->inKey(2)->at(92),
-            'A:0 A:1 A:3 A:4 | II A:4 I A:4 A:3 A:1 | A:0',
+            'A:0 A:1 II A:1 A:2 | A:4 A:2 A:1 I A:1 | A:0',
         ];
         yield 'D to G above first position on the cello: the first finger leads, along its string and back' => [
             Passage::of('4/4', 'D4q E4q F#4q G4q | F#4q E4q D4h')->by('Cello')->profile('third-position')->inKey(2)->at(80),

@@ -42,7 +42,7 @@ final class MarkedFingersTest extends FingeredPassages
         ];
         yield 'position for one note' => [
             Passage::of('4/4', 'A4q D5q E5q D5q')->profile('third-position')->inKey(2)->marked('1.2 III'),
-            'A:0 III A:1 E:0 A:1',
+            'A:0 III A:1 A:high2 A:1',
         ];
         yield 'first year: fourth finger marked' => [
             Passage::of('4/4', 'G4q A4q G4h')->profile('first-year')->inKey(1)->marked('1.2 4'),

@@ -191,7 +191,8 @@ final readonly class CostModel
         }
         if ($from->frame !== $to->frame) {
             $items[] = $this->shift($from, $to, $context);
-            if ($this->settings->habit === HandHabit::Stay && $from->frame > self::HOME && $to->frame === self::HOME && $context->rest < $this->settings->restSeconds) {
+            $isGoingHome = $from->frame > self::HOME && $to->frame === self::HOME && $context->rest < $this->settings->restSeconds;
+            if ($isGoingHome && $this->settings->habit === HandHabit::Stay) {
                 $items[] = new Cost(CostKind::Leaving, $this->settings->stay);
             }
             $excursion = $this->excursion($from->frame, $to->frame);

@@ -116,9 +116,10 @@ final readonly class Hand
     /** Whether the fourth finger of a frame stands on the pitch of the next open string. */
     public function hasFourthFor(int $frame): bool
     {
-        $shape = $this->kind === 'bass' && $this->bassHand === BassHand::OneToFour ? 3 : ['violin' => 5, 'cello' => 3, 'bass' => 2][$this->kind];
+        $isOneToFour = $this->kind === 'bass' && $this->bassHand === BassHand::OneToFour;
+        $reach = $isOneToFour ? 3 : ['violin' => 5, 'cello' => 3, 'bass' => 2][$this->kind];
 
-        return $frame + $shape === ($this->kind === 'bass' ? 5 : 7);
+        return $frame + $reach === ($this->kind === 'bass' ? 5 : 7);
     }
 
     public function isBass(): bool

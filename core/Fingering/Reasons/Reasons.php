@@ -246,7 +246,9 @@ final readonly class Reasons
             CostKind::Crossing => 'one crossing less',
             CostKind::Shift, CostKind::SlurShift => 'no shift to ' . $this->hand->nameOf($to->frame),
             CostKind::Fourth => 'no fourth finger',
-            CostKind::Position => $item->instead->frame === 2 ? 'stays in first position' : 'a simpler position',
+            CostKind::Position => $item->instead->frame === 2
+                ? "{$this->pitch($item->layer)} in first position"
+                : 'a simpler position',
             CostKind::Slide => 'no slide',
             CostKind::Gap => 'no wide gap',
             CostKind::NextDoor => 'no finger wanted twice next door',

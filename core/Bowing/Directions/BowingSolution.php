@@ -49,8 +49,8 @@ final readonly class BowingSolution
         $candidates = new RepeatCandidates($score, $part, $line, $strokes, $constraints, $landmarks, $settings);
         $figures = new RepeatedFigures($score, $part, $line, $strokes, $settings->figureSlack);
         $solver = new PhraseSolver($strokes, $constraints, $candidates, $figures, $landmarks, $settings);
-        $decisions = $solver->decide();
-        $directions = StrokeDirections::along($strokes, $constraints, $decisions, $settings);
+        $solved = $solver->solve();
+        [$decisions, $directions] = [$solved->decisions, $solved->directions];
         foreach ($landmarks->all() as $index => $landmark) {
             $wanted = $landmark->source === null ? Direction::Down : $directions->starts[$landmark->source];
             $isMet = $directions->starts[$index] === $wanted;

@@ -107,6 +107,12 @@ final readonly class DirectionGoals
         return isset($this->goals[$stroke]);
     }
 
+    /** Whether what a stroke should meet is nobody's own goal: nothing dear is done for it. */
+    public function isOfLandmark(int $stroke): bool
+    {
+        return ($this->goals[$stroke]->price ?? 0.0) < self::START;
+    }
+
     /**
      * What a stroke should meet, in words that follow "so that".
      *

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing\Directions;
 
 use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\Stroke;
@@ -39,12 +40,22 @@ final readonly class PhraseSolver
         return $this->goals->strokes() !== [];
     }
 
-    public function decide(): Decisions
+    /** The directions of the whole line, as decided. */
+    public function solve(): SolvedDirections
     {
         $decisions = new Decisions();
+        $directions = $this->decide($decisions);
+        $directions->upTo(count($this->strokes) - 1);
+
+        return new SolvedDirections($decisions, $directions);
+    }
+
+    /** @param Decisions $decisions empty; what is decided is added */
+    private function decide(Decisions $decisions): StrokeDirections
+    {
         $targets = $this->goals->strokes();
         if ($targets === []) {
-            return $decisions;
+            return StrokeDirections::begin($this->strokes, $this->constraints, $decisions, $this->settings);
         }
         $directions = StrokeDirections::begin($this->strokes, $this->constraints, $decisions, $this->settings);
         $starts = new StartRule($this->strokes, $this->constraints, $decisions);
@@ -82,7 +93,7 @@ final readonly class PhraseSolver
             }
         }
 
-        return $decisions;
+        return $directions;
     }
 
     /**
@@ -130,7 +141,10 @@ final readonly class PhraseSolver
         for ($index = $targets[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
             $next -= $next > 0 && $targets[$next - 1] >= $index ? 1 : 0;
             $isKept = $index <= ($this->landmarks->at($targets[$next])->keeps ?? -1);
-            $possible[$index] = $isKept ? null : $this->candidates->at($index, $targets[$next])[0] ?? null;
+            $isAsked = $this->settings->school === BowSchool::Downbeat || !$this->goals->isOfLandmark($targets[$next]);
+            $possible[$index] = $isKept || (!$isAsked && !$this->candidates->mayGoUnheard($index))
+                ? null
+                : $this->candidates->at($index, $targets[$next])[0] ?? null;
         }
         $from = $before === null ? $first : $first - 1;
         $turns = [];

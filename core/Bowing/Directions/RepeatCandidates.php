@@ -111,6 +111,16 @@ final readonly class RepeatCandidates
         };
     }
 
+    /** Whether a turn at a stroke could go unheard at all: only these are worth pricing where nobody asked for one. */
+    public function mayGoUnheard(int $index): bool
+    {
+        $stroke = $this->strokes[$index];
+        $before = $this->strokes[$index - 1] ?? null;
+
+        return $before !== null && ($stroke->hasRestBefore() || $this->landmarks->leadsIn($index)
+            || (isset($this->strokes[$index + 1]) && $this->strokes[$index + 1]->hasRestBefore()) || $this->repeatsPitch($before, $stroke));
+    }
+
     /** Where a stroke begins, as it is said. */
     public function place(int $stroke): string
     {

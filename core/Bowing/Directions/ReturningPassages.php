@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing\Directions;
 
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\MeasureShapes;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
@@ -18,39 +19,13 @@ final readonly class ReturningPassages
     private const LEAST_NOTES = 4;
     private const LEAST_MEASURES = 4;
     private const LEAST_OF_A_PHRASE = 2;
+    private const TIMES = 8;
 
-    /** @var list<string> rhythm of each measure; empty where nothing begins in it */
-    private array $rhythms;
-    /** @var list<string> intervals of each measure */
-    private array $intervals;
-    /** @var list<int> semitones from the note before to the first of each measure */
-    private array $entries;
-    /** @var list<list<int>> events that begin in each measure */
-    private array $events;
+    private MeasureShapes $shapes;
 
     public function __construct(private Score $score, private Part $part, private Line $line)
     {
-        $count = count($score->measures);
-        $rhythms = $intervals = array_fill(0, $count, '');
-        $entries = array_fill(0, $count, 0);
-        $events = array_fill(0, $count, []);
-        $last = 0;
-        foreach ($line->events as $index => $event) {
-            $note = $part->notes[$event->notes[0]];
-            $semitone = $note->pitch?->semitone() ?? 0;
-            $rhythms[$event->measure] .= "{$event->offset}+{$event->duration}" . ($note->tieStart ? '~' : '') . ' ';
-            if ($events[$event->measure] === []) {
-                $entries[$event->measure] = $semitone - $last;
-            } else {
-                $intervals[$event->measure] .= $semitone - $last . ' ';
-            }
-            $events[$event->measure][] = $index;
-            $last = $semitone;
-        }
-        $this->rhythms = array_values($rhythms);
-        $this->intervals = array_values($intervals);
-        $this->entries = array_values($entries);
-        $this->events = $events;
+        $this->shapes = MeasureShapes::of($score, $part, $line);
     }
 
     /**
@@ -60,20 +35,23 @@ final readonly class ReturningPassages
     public function all(callable $beginsPhrase): array
     {
         $found = [];
-        $known = [];
-        $count = count($this->rhythms);
+        $known = $before = [];
+        $count = count($this->shapes->rhythms);
         for ($measure = 0; $measure < $count; $measure++) {
-            [$from, $length] = $this->longest($measure, $known);
+            [$from, $length] = $this->longest($measure, $known, $before);
             $least = $beginsPhrase($measure) ? self::LEAST_OF_A_PHRASE : self::LEAST_MEASURES;
             if ($from !== null && $length >= $least && $this->isPassage($from, $measure, $length)) {
-                $last = $this->events[$measure + $length - 1] ?: $this->events[$measure];
-                [$again, $first] = $this->withPickup($this->events[$measure][0], $this->events[$from][0]);
+                $last = $this->shapes->events[$measure + $length - 1] ?: $this->shapes->events[$measure];
+                [$again, $first] = $this->withPickup($this->shapes->events[$measure][0], $this->shapes->events[$from][0]);
                 $found[] = new ReturningPassage($first, $again, $last[count($last) - 1] - $again + 1);
             } else {
                 $length = 1;
             }
+            if ($length > 1) {
+                $before = [];
+            }
             for ($end = min($measure + $length, $count); $measure < $end; $measure++) {
-                $known[$this->rhythms[$measure] . '|' . $this->intervals[$measure]][] = $measure;
+                $known[$this->shapes->whole[$measure]][] = $measure;
             }
             $measure--;
         }
@@ -85,40 +63,43 @@ final readonly class ReturningPassages
      * The longest passage before a measure that goes on as it does; of two, the first.
      *
      * @param array<string, list<int>> $known measures by what is in them
+     * @param array<int, int> $before lengths found at the measure before, by where they began; what this measure finds takes their place
      * @return array{int|null, int} where it began, and how many measures long it is
      */
-    private function longest(int $measure, array $known): array
+    private function longest(int $measure, array $known, array &$before): array
     {
         $best = [null, 0];
-        if ($this->rhythms[$measure] === '') {
-            return $best;
-        }
-        foreach ($known[$this->rhythms[$measure] . '|' . $this->intervals[$measure]] ?? [] as $from) {
-            $length = 1;
+        $found = [];
+        $alike = $this->shapes->rhythms[$measure] === '' ? [] : $known[$this->shapes->whole[$measure]] ?? [];
+        // Of what comes on and on the first times tell enough.
+        foreach (array_slice($alike, 0, self::TIMES) as $from) {
+            $length = max(1, ($before[$from - 1] ?? 1) - 1);
             while ($from + $length < $measure && $this->goesOnAlike($from + $length, $measure + $length)) {
                 $length++;
             }
+            $found[$from] = $length;
             if ($length > $best[1]) {
                 $best = [$from, $length];
             }
         }
+        $before = $found;
 
         return $best;
     }
 
     private function goesOnAlike(int $one, int $other): bool
     {
-        return isset($this->rhythms[$other]) && $this->rhythms[$one] === $this->rhythms[$other]
-            && $this->intervals[$one] === $this->intervals[$other] && $this->entries[$one] === $this->entries[$other];
+        return isset($this->shapes->rhythms[$other]) && $this->shapes->whole[$one] === $this->shapes->whole[$other]
+            && $this->shapes->entries[$one] === $this->shapes->entries[$other];
     }
 
     /** Whether there are notes enough; one rhythm that is repeated at once is an accompaniment. */
     private function isPassage(int $from, int $measure, int $length): bool
     {
-        $notes = array_sum(array_map(count(...), array_slice($this->events, $measure, $length)));
+        $notes = array_sum(array_map(count(...), array_slice($this->shapes->events, $measure, $length)));
 
         return $notes >= self::LEAST_NOTES
-            && ($from + $length < $measure || count(array_unique(array_slice($this->rhythms, $measure, $length))) > 1);
+            && ($from + $length < $measure || count(array_unique(array_slice($this->shapes->rhythms, $measure, $length))) > 1);
     }
 
     /**

@@ -33,6 +33,11 @@ use UprightPencil\Review\Remedy;
 /** What needs a look along one line once its bow is planned: contradictions, missed goals, second times, run-outs. */
 final class BowFindings
 {
+    /** Ways out of a landmark that are tried in any part … */
+    private const TRIES = 2;
+    /** … and the strokes that all further tries together may work out. */
+    private const STROKES_TRIED = 1200;
+
     private ?Places $places = null;
     private ?TurnRemedies $ways = null;
 
@@ -272,8 +277,13 @@ final class BowFindings
         $isStart = $this->directions->connections[$from] === BowConnection::Start
             && $this->constraints->direction($this->strokes[$from]->head()->event, 1) === null;
         $isClear = static fn (array $still, int $stroke): bool => !isset($still[$stroke]) && count($still) < $wrong;
+        // Each of these works the whole line out anew: in a long part few are tried.
+        $tries = self::TRIES + intdiv(self::STROKES_TRIED, max(1, count($this->strokes)));
         $isClearOver = function (array $strokes, int $at, int $more) use ($index, $isClear): bool {
             /** @var list<Stroke> $strokes */
+            if (count($strokes) > self::STROKES_TRIED) {
+                return false;
+            }
             $try = $this->solution->over($strokes, $at, $more);
 
             return $isClear($try->wrongLandmarks($try->directions), $index + $more);
@@ -282,6 +292,8 @@ final class BowFindings
             $from,
             $index,
             fn (StrokeDirections $try): bool => $isClear($this->solution->wrongLandmarks($try), $index),
+            0,
+            $tries,
         ) : $this->ways()->within(
             $from,
             $index,

@@ -46,12 +46,13 @@ final readonly class TurnRemedies
     /**
      * @param callable(StrokeDirections): bool $isClear whether the directions no longer have the fault
      * @param int $pass 0 for marks on every pass, else marks for that pass alone
+     * @param int $tries how many are tried at most, the cheapest first
      * @return list<Remedy> cheapest first
      */
-    public function between(int $after, int $upTo, callable $isClear, int $pass = 0): array
+    public function between(int $after, int $upTo, callable $isClear, int $pass = 0, int $tries = PHP_INT_MAX): array
     {
         $ways = [];
-        foreach ($this->candidates->between($after, $upTo) as $candidate) {
+        foreach (array_slice($this->candidates->between($after, $upTo), 0, $tries) as $candidate) {
             if (!$isClear($this->solution->with($candidate, $pass))) {
                 continue;
             }

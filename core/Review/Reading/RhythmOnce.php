@@ -25,15 +25,20 @@ final readonly class RhythmOnce implements PartCheck
         }
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $figures = [];
+            $figures = $pulses = [];
             foreach ($line->events as $index => $event) {
                 $measure = $score->measures[$event->measure];
-                $beat = $event->offset->dividedBy($measure->meter->pulse())->floor();
-                $figures["{$event->measure} {$beat}"][] = $index;
+                $pulse = $pulses["{$measure->meter->beats}/{$measure->meter->unit}"] ??= $measure->meter->pulse()->toFloat();
+                $beat = (int) floor($event->offset->toFloat() / $pulse + 1e-9);
+                $figures[$event->measure << 8 | $beat][] = $index;
             }
             $found = [];
             foreach ($figures as $events) {
-                $shape = implode(' ', array_map(static fn (int $index): string => (string) $line->events[$index]->duration, $events));
+                $shape = '';
+                foreach ($events as $index) {
+                    $long = $line->events[$index]->duration;
+                    $shape .= "{$long->numerator}/{$long->denominator} ";
+                }
                 $found[$shape][] = $events;
             }
             foreach ($found as $shape => $times) {

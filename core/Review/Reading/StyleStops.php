@@ -8,6 +8,7 @@ use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Places;
 use UprightPencil\Music\Line;
+use UprightPencil\Music\MeasureShapes;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\PlaceWords;
@@ -31,7 +32,13 @@ final readonly class StyleStops implements PartCheck
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
             $dotted = [];
-            foreach (self::measures($part, $line) as $measure => [$shape, $notes]) {
+            $shapes = MeasureShapes::of($score, $part, $line);
+            foreach ($shapes->events as $measure => $events) {
+                if ($events === []) {
+                    continue;
+                }
+                $shape = $shapes->whole[$measure];
+                $notes = array_map(static fn (int $event): Note => $part->notes[$line->events[$event]->notes[0]], $events);
                 $dots = count(array_filter($notes, static fn (Note $note): bool => $note->isShortened()));
                 if ($dots >= self::DOTS) {
                     $dotted[$shape] ??= $measure;
@@ -59,26 +66,5 @@ final readonly class StyleStops implements PartCheck
             [new Remedy('Write “simile”: the same style', ["{$place} \"simile\""], 'Write “simile”')],
             "dots {$first}",
         );
-    }
-
-    /**
-     * What is played in each measure, without its signs.
-     *
-     * @return array<int, array{string, non-empty-list<Note>}> by measure: rhythm and steps, and the notes
-     */
-    private static function measures(Part $part, Line $line): array
-    {
-        $measures = [];
-        $last = 0;
-        foreach ($line->events as $event) {
-            $note = $part->notes[$event->notes[0]];
-            $pitch = $note->pitch?->semitone() ?? 0;
-            $step = isset($measures[$event->measure]) ? $pitch - $last : '';
-            $shape = ($measures[$event->measure][0] ?? '') . "{$event->offset}+{$event->duration}:{$step} ";
-            $measures[$event->measure] = [$shape, [...$measures[$event->measure][1] ?? [], $note]];
-            $last = $pitch;
-        }
-
-        return $measures;
     }
 }

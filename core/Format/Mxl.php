@@ -50,11 +50,15 @@ final readonly class Mxl
     /**
      * An archive around one score.
      *
+     * @param string $from the archive the score came in: what else lies in it is kept
      * @throws UnreadableScore when no temporary file can be written
      */
-    public function pack(string $musicXml): string
+    public function pack(string $musicXml, string $from = ''): string
     {
         $path = tempnam(sys_get_temp_dir(), 'mxl');
+        if ($path !== false && $from !== '' && self::looksLikeOne($from) && file_put_contents($path, $from) !== false) {
+            return $this->repack($path, $musicXml);
+        }
         $archive = new ZipArchive();
         if ($path === false || $archive->open($path, ZipArchive::OVERWRITE) !== true) {
             throw UnreadableScore::cannotBeOpened();
@@ -82,6 +86,27 @@ final readonly class Mxl
         }
 
         return $bytes;
+    }
+
+    /** @throws UnreadableScore */
+    private function repack(string $path, string $musicXml): string
+    {
+        $archive = new ZipArchive();
+        if ($archive->open($path) !== true) {
+            throw UnreadableScore::archiveIsBroken();
+        }
+        $names = [];
+        for ($index = 0; $index < $archive->numFiles; $index++) {
+            $names[] = (string) $archive->getNameIndex($index);
+        }
+        $name = $this->scoreName($archive, $names);
+        $archive->addFromString($name, $musicXml, ZipArchive::FL_OVERWRITE);
+        $archive->setMtimeName($name, 315619200);
+        $archive->close();
+        $bytes = file_get_contents($path);
+        unlink($path);
+
+        return $bytes === false ? throw UnreadableScore::cannotBeOpened() : $bytes;
     }
 
     /** @throws UnreadableScore */
@@ -131,7 +156,9 @@ final readonly class Mxl
             }
         }
         foreach ($names as $name) {
-            if (!str_starts_with($name, 'META-INF/') && preg_match('~\.(musicxml|xml)$~i', $name) === 1) {
+            // A desktop that zips adds hidden files of its own, with the same names.
+            $isHidden = str_starts_with($name, '__MACOSX/') || str_starts_with(basename($name), '.');
+            if (!$isHidden && !str_starts_with($name, 'META-INF/') && preg_match('~\.(musicxml|xml)$~i', $name) === 1) {
                 return $name;
             }
         }

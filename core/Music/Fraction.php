@@ -205,6 +205,17 @@ final readonly class Fraction implements \Stringable
         return (int) floor($this->numerator / $this->denominator);
     }
 
+    /** The least number that both of two positive ones divide. */
+    public static function commonMultiple(int $one, int $other): int
+    {
+        [$large, $rest] = [$one, $other];
+        while ($rest !== 0) {
+            [$large, $rest] = [$rest, $large % $rest];
+        }
+
+        return intdiv($one, $large) * $other;
+    }
+
     public static function smaller(self $one, self $other): self
     {
         return $one->compare($other) <= 0 ? $one : $other;

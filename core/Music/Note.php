@@ -45,6 +45,33 @@ final readonly class Note
     ) {
     }
 
+    /** The same note with another pitch. */
+    public function withPitch(?Pitch $pitch): self
+    {
+        return new self(
+            $this->id,
+            $this->measure,
+            $this->voice,
+            $this->line,
+            $this->offset,
+            $this->duration,
+            $pitch,
+            $this->isGrace,
+            $this->inChord,
+            $this->tieStart,
+            $this->tieStop,
+            $this->articulations,
+            $this->printedBow,
+            $this->printedOnPass,
+            $this->commaAfter,
+            $this->tremolo,
+            $this->fingerings,
+            $this->printedString,
+            $this->openString,
+            $this->harmonic,
+        );
+    }
+
     public function has(string ...$articulations): bool
     {
         return $this->articulations !== [] && array_intersect($this->articulations, $articulations) !== [];

@@ -8,7 +8,7 @@ namespace UprightPencil\Music;
 final readonly class NoteValue
 {
     /** Length in quarter notes. Source: MusicXML 4.0, note-type-value. */
-    private const TYPES = [
+    public const QUARTERS = [
         'breve' => [8, 1], 'whole' => [4, 1], 'half' => [2, 1], 'quarter' => [1, 1],
         'eighth' => [1, 2], '16th' => [1, 4], '32nd' => [1, 8], '64th' => [1, 16],
     ];
@@ -39,7 +39,7 @@ final readonly class NoteValue
 
     private static function longestWithin(Fraction $length): ?self
     {
-        foreach (self::TYPES as $type => [$numerator, $denominator]) {
+        foreach (self::QUARTERS as $type => [$numerator, $denominator]) {
             $plain = Fraction::of($numerator, $denominator);
             $dotted = $plain->times(Fraction::of(3, 2));
             if ($dotted->compare($length) <= 0) {

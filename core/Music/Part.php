@@ -8,7 +8,7 @@ namespace UprightPencil\Music;
  * What one section plays.
  *
  * @phpstan-import-type Columns from NoteColumns
- * @phpstan-type Kept array{string, string, string, Instrument, int, Columns, list<Slur>, list<Expression>}
+ * @phpstan-type Kept array{string, string, string, Instrument, int, Columns, list<Slur>, list<Expression>, array<int, int>}
  */
 final readonly class Part
 {
@@ -17,6 +17,7 @@ final readonly class Part
      * @param list<Note> $notes every notehead in document order
      * @param list<Slur> $slurs
      * @param list<Expression> $expressions in document order
+     * @param array<int, int> $keys sharps or flats by measure index, where they are not the score's
      */
     public function __construct(
         public string $id,
@@ -27,7 +28,14 @@ final readonly class Part
         public array $notes,
         public array $slurs,
         public array $expressions,
+        private array $keys = [],
     ) {
+    }
+
+    /** Sharps of the key this part is written in, flats below zero, in a measure of the score. */
+    public function keyIn(Measure $measure): int
+    {
+        return $this->keys[$measure->index] ?? $measure->keyFifths;
     }
 
     /** @return Kept */
@@ -44,14 +52,15 @@ final readonly class Part
             $notes,
             $this->slurs,
             $this->expressions,
+            $this->keys,
         ];
     }
 
     /** @param Kept $kept */
     public function __unserialize(array $kept): void
     {
-        [$this->id, $this->name, $this->abbreviation, $this->instrument, $this->measureCount, $notes, $this->slurs, $this->expressions]
-            = $kept;
+        [$this->id, $this->name, $this->abbreviation, $this->instrument, $this->measureCount, $notes, $this->slurs] = $kept;
+        [$this->expressions, $this->keys] = [$kept[7], $kept[8]];
         $this->notes = NoteColumns::notes($notes);
     }
 

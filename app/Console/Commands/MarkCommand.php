@@ -253,7 +253,10 @@ final class MarkCommand extends Command
             'musicxml on open strings' => (new OpenStringWriter($document))->write($plan->parts[0]),
             'mxl on open strings' => (new Mxl())->pack((new OpenStringWriter($document))->write($plan->parts[0])),
             'musicxml' => (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
-            'mxl' => (new Mxl())->pack((new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese)),
+            'mxl' => (new Mxl())->pack(
+                (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
+                (string) file_get_contents($this->text('file')),
+            ),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson())->write($plan),

@@ -36,7 +36,7 @@ final readonly class AccidentalsThatHold
                 continue;
             }
             $pitch = $note->pitch;
-            $fifths = $this->score->measures[$note->measure]->keyFifths;
+            $fifths = $this->part->keyIn($this->score->measures[$note->measure]);
             $inKey = $keys[$fifths][$pitch->letter] ??= Pitch::alterationInKey($pitch->letter, $fifths);
             if ($note->measure !== $measureBefore) {
                 // What is older than the measure before misleads nobody.

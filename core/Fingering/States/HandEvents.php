@@ -115,7 +115,7 @@ final readonly class HandEvents
             $first->isGrace,
             $lasts > 1.0 && $this->dynamics->levelAt($onset) < 1.5,
             $first->harmonic,
-            $measure->keyFifths,
+            $this->part->keyIn($measure),
         );
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Format\Exception;
 
+use UprightPencil\Format\OtherKinds;
 use UprightPencil\Exception\UprightPencilException;
 
 /** A file that cannot be read as a score. The message is one sentence for the user. */
@@ -155,8 +156,19 @@ final class UnreadableScore extends \RuntimeException implements UprightPencilEx
         return new self("{$part}, measure {$measure}: the meter “{$value}” cannot be read.");
     }
 
+    /** @param string $kind with its article: "a MIDI file" */
+    public static function isOtherKind(string $kind): self
+    {
+        return new self("This is {$kind}, not a score that can be read. Export the music as MusicXML and bring that in.");
+    }
+
     public static function unknownEnding(string $ending): self
     {
+        $kind = OtherKinds::ofEnding($ending);
+        if ($kind !== null) {
+            return self::isOtherKind($kind);
+        }
+
         return new self("A score file ends in .musicxml, .xml or .mxl; “{$ending}” is not one of them.");
     }
 

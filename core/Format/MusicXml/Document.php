@@ -9,6 +9,7 @@ use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
 use UprightPencil\Format\Mxl;
+use UprightPencil\Format\OtherKinds;
 
 /**
  * A MusicXML file as a partwise tree, with an id on every note.
@@ -36,6 +37,10 @@ final readonly class Document
         }
         if (strlen($bytes) > $limits->bytes) {
             throw UnreadableScore::isTooLarge($limits->megabytes());
+        }
+        $kind = OtherKinds::ofBytes($bytes);
+        if ($kind !== null) {
+            throw UnreadableScore::isOtherKind($kind);
         }
         if (Mxl::looksLikeOne($bytes)) {
             $bytes = (new Mxl($limits))->unpack($bytes);

@@ -32,9 +32,15 @@ final class Encoding
                 return self::declared(self::convert($bytes, $encoding));
             }
         }
+        // A declaration stands at the very beginning; what stands before it is nobody's text.
+        $bytes = ltrim($bytes);
         $named = preg_match(self::DECLARATION, substr($bytes, 0, 400), $match) === 1 ? strtoupper($match[3]) : 'UTF-8';
         if (in_array($named, ['UTF-8', 'UTF8', 'US-ASCII', 'ASCII'], true)) {
-            return $bytes;
+            return mb_check_encoding($bytes, 'UTF-8') ? $bytes : self::declared(self::convert($bytes, 'Windows-1252'));
+        }
+        if (preg_match('~[\xC2-\xF4][\x80-\xBF]~', $bytes) === 1 && mb_check_encoding($bytes, 'UTF-8')) {
+            // Text that is sound UTF-8 with letters beyond English is no other encoding, whatever it says.
+            return self::declared($bytes);
         }
         if (preg_match('~^(UTF-?16|UTF-?32|UCS)~', $named) === 1) {
             // What its own declaration can be read in, is not two or four bytes a character, whatever it says.

@@ -15,7 +15,8 @@ final class MeasureDraft
     /** @var array<string, Fraction> how much each part that plays has in it */
     public array $contents = [];
     public ?Meter $meter = null;
-    public int $keyFifths = 0;
+    /** Of the first part that names one; each part keeps its own beside it. */
+    public ?int $keyFifths = null;
     public bool $isImplicit = false;
     public ?string $rehearsal = null;
     public bool $repeatForward = false;
@@ -69,7 +70,7 @@ final class MeasureDraft
             $onset,
             $this->length($meter),
             $meter,
-            $this->keyFifths,
+            $this->keyFifths ?? 0,
             $this->isImplicit,
             $this->rehearsal,
             $this->repeatForward,

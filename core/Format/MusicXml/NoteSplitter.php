@@ -53,6 +53,37 @@ final readonly class NoteSplitter
         $this->lay($note, $pieces, Fraction::of((int) $duration)->dividedBy($quarters));
     }
 
+    /**
+     * How many times finer the units of the part's lengths must be for a note to be cut at its changes; 1 where they are fine enough.
+     *
+     * @param list<PrintedChange> $changes
+     */
+    public function needs(DOMElement $note, Fraction $quarters, array $changes): int
+    {
+        $duration = Xml::text($note, 'duration') ?? '';
+        if (!ctype_digit($duration) || !$quarters->isPositive()) {
+            return 1;
+        }
+        $divisions = Fraction::of((int) $duration)->dividedBy($quarters);
+        $cuts = [];
+        foreach ($changes as $change) {
+            $offset = $change->change->offset;
+            if ($change->isForAll() && $offset->isPositive() && $offset->isLessThan($quarters)) {
+                $cuts[] = $offset;
+            }
+        }
+        $needs = 1;
+        $from = Fraction::zero();
+        foreach ([...$cuts, $quarters] as $to) {
+            foreach (NoteValue::spell($to->minus($from)) as $value) {
+                $needs = Fraction::commonMultiple($needs, $value->length->times($divisions)->denominator);
+            }
+            $from = $to;
+        }
+
+        return $needs;
+    }
+
     /** @param list<array{NoteValue, Direction|null}> $pieces */
     private function lay(DOMElement $note, array $pieces, Fraction $divisions): void
     {

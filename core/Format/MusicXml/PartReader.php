@@ -8,11 +8,15 @@ use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\InstrumentNames;
 use UprightPencil\Format\Limits;
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Meter;
 use UprightPencil\Music\Note;
+use UprightPencil\Music\NoteValue;
 use UprightPencil\Music\Oddity;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\Pitch;
 
 /** Reads one `<part>` and adds what it says about the measures to the drafts all parts share. */
 final class PartReader
@@ -27,6 +31,10 @@ final class PartReader
     private int $divisions = 1;
     private string $clef = '';
     private int $keyFifths = 0;
+    /** @var array<int, int> by measure, where the part's key is not the score's */
+    private array $keys = [];
+    private bool $isTransposed = false;
+    private ?MeasureDraft $before = null;
     private ?Meter $meter = null;
     /** @var list<int> ending numbers in force */
     private array $endings = [];
@@ -49,6 +57,7 @@ final class PartReader
     /**
      * @param array<int, MeasureDraft> $drafts by measure index; measures this part has more are added
      * @throws UnreadableScore
+     * @throws MusicException when a bass would leave what pitches there are
      */
     public function read(DOMElement $element, array &$drafts): Part
     {
@@ -74,6 +83,7 @@ final class PartReader
             $number = mb_substr(trim($measure->getAttribute('number')), 0, $this->limits->letters);
             $drafts[$index] ??= new MeasureDraft($number === '' ? (string) ($index + 1) : $number);
             $this->measure($measure, $index, $drafts[$index]);
+            $this->before = $drafts[$index];
             $index++;
         }
         foreach ($this->slurs->unfinished() as $position) {
@@ -82,12 +92,10 @@ final class PartReader
         foreach ($this->slurs->unbegun() as $position) {
             $this->oddity('A slur ends here that never began; it is left out of the bowing.', $position);
         }
-        $instrument = InstrumentNames::recognise(
-            $this->label->name,
-            $this->label->abbreviation,
-            $this->label->sound,
-            $this->clef,
-        );
+        $instrument = InstrumentNames::recognise($this->label, $this->clef, $staves);
+
+        // An octave clef without a transposition gives what sounds: the bass reads an octave above it.
+        $isSounding = $instrument === Instrument::Bass && str_ends_with($this->clef, '-8') && !$this->isTransposed;
 
         return new Part(
             $this->id,
@@ -95,10 +103,19 @@ final class PartReader
             $this->label->abbreviation,
             $instrument,
             $index,
-            $this->notes,
+            $isSounding ? array_map(self::anOctaveUp(...), $this->notes) : $this->notes,
             $this->slurs->slurs(),
             $this->directions->expressions,
+            $this->keys,
         );
+    }
+
+    /** @throws MusicException */
+    private static function anOctaveUp(Note $note): Note
+    {
+        $pitch = $note->pitch;
+
+        return $pitch === null ? $note : $note->withPitch(Pitch::of($pitch->letter, $pitch->alteration, $pitch->octave + 1));
     }
 
     /** @return list<\UprightPencil\Music\Tempo> */
@@ -121,7 +138,9 @@ final class PartReader
                     $isGrace = isset($has['grace']);
                     $duration = $isGrace ? Fraction::zero() : $this->duration($child, $draft->number);
                     $start = $isChord ? $chordStart : $position;
-                    if (!isset($has['rest'])) {
+                    // Cues and what is not printed are nobody's to play.
+                    $isSilent = isset($has['rest']) || isset($has['cue']) || $child->getAttribute('print-object') === 'no';
+                    if (!$isSilent) {
                         if (isset($has['notations'])) {
                             $this->slurs->note($child, count($this->notes));
                         }
@@ -137,7 +156,8 @@ final class PartReader
                     break;
                 case 'backup':
                     $position = $position->minus($this->duration($child, $draft->number));
-                    if ($position->isLessThan(Fraction::zero())) {
+                    if ($position->isLessThan(Fraction::of(1, 2 * $this->divisions))) {
+                        // Rounded lengths do not come back to the barline quite.
                         $position = Fraction::zero();
                     }
                     break;
@@ -146,7 +166,7 @@ final class PartReader
                     $draft->reaches($this->id, $position);
                     break;
                 case 'attributes':
-                    $this->attributes($child, $draft);
+                    $this->attributes($child, $draft, $index);
                     break;
                 case 'direction':
                     $this->directions->read($child, $index, $position->plus($this->offset($child, $draft->number)), $draft);
@@ -159,7 +179,10 @@ final class PartReader
                     break;
             }
         }
-        $draft->keyFifths = $draft->keyFifths ?: $this->keyFifths;
+        $draft->keyFifths ??= $this->keyFifths;
+        if ($draft->keyFifths !== $this->keyFifths) {
+            $this->keys[$index] = $this->keyFifths;
+        }
         $draft->meter ??= $this->meter;
         if ($draft->endings === []) {
             $draft->endings = $this->endings;
@@ -184,8 +207,38 @@ final class PartReader
     private function duration(DOMElement $element, string $measure): Fraction
     {
         $text = Xml::text($element, 'duration') ?? '';
+        if ($element->nodeName === 'note' && Xml::child($element, 'time-modification') !== null) {
+            return $this->ofTuplet($element) ?? $this->lengthOf($text, $measure);
+        }
 
         return $this->durations["{$text}/{$this->divisions}"] ??= $this->lengthOf($text, $measure);
+    }
+
+    /**
+     * A note of a tuplet by what is printed, where the length the file gives is that one rounded; null where it is another.
+     */
+    private function ofTuplet(DOMElement $note): ?Fraction
+    {
+        $given = Xml::text($note, 'duration') ?? '';
+        $type = Xml::text($note, 'type') ?? '';
+        $modification = Xml::child($note, 'time-modification');
+        $actual = (int) ($modification === null ? 0 : Xml::text($modification, 'actual-notes'));
+        $normal = (int) ($modification === null ? 0 : Xml::text($modification, 'normal-notes'));
+        if (!isset(NoteValue::QUARTERS[$type]) || !is_numeric($given) || $actual < 1 || $normal < 1 || max($actual, $normal) > 64) {
+            return null;
+        }
+        [$numerator, $denominator] = NoteValue::QUARTERS[$type];
+        $length = Fraction::of($numerator * $normal, $denominator * $actual);
+        $dot = $length;
+        foreach (Xml::children($note) as $child) {
+            if ($child->nodeName === 'dot') {
+                $dot = $dot->dividedBy(2);
+                $length = $length->plus($dot);
+            }
+        }
+        $isRounded = abs($length->toFloat() - (float) $given / $this->divisions) * $this->divisions < 1.0;
+
+        return $isRounded && $this->grid->takes($length) ? $length : null;
     }
 
     /** @throws UnreadableScore */
@@ -219,7 +272,7 @@ final class PartReader
     }
 
     /** @throws UnreadableScore */
-    private function attributes(DOMElement $attributes, MeasureDraft $draft): void
+    private function attributes(DOMElement $attributes, MeasureDraft $draft, int $index): void
     {
         foreach (Xml::children($attributes) as $child) {
             switch ($child->nodeName) {
@@ -242,7 +295,18 @@ final class PartReader
                         $this->clef = Xml::text($child, 'sign') . Xml::text($child, 'line') . ($change === -1 ? '-8' : '');
                     }
                     break;
+                case 'measure-style':
+                    $repeat = Xml::child($child, 'measure-repeat');
+                    if ($repeat !== null && $repeat->getAttribute('type') !== 'stop') {
+                        $this->oddities[] = new Oddity(
+                            'A sign asks to play the measure before again; its notes are not written out, and it is read as rests.',
+                            $this->id,
+                            $index,
+                        );
+                    }
+                    break;
                 case 'transpose':
+                    $this->isTransposed = true;
                     if ($this->clef === 'F4' && (int) (Xml::text($child, 'octave-change') ?? '0') === -1) {
                         $this->clef = 'F4-8';
                     }
@@ -278,7 +342,9 @@ final class PartReader
         if ($repeat !== null && $repeat->getAttribute('direction') === 'forward') {
             $draft->repeatForward = true;
         } elseif ($repeat !== null && $repeat->getAttribute('direction') === 'backward') {
-            $draft->repeatBack = max(2, min($this->limits->times, (int) $repeat->getAttribute('times')));
+            // On a left barline it closes the measure before.
+            $closed = $barline->getAttribute('location') === 'left' && $this->before !== null ? $this->before : $draft;
+            $closed->repeatBack = max(2, min($this->limits->times, (int) $repeat->getAttribute('times')));
         }
         $draft->segno = $draft->segno || Xml::child($barline, 'segno') !== null || $barline->getAttribute('segno') !== '';
         $draft->coda = $draft->coda || Xml::child($barline, 'coda') !== null || $barline->getAttribute('coda') !== '';

@@ -157,15 +157,26 @@ final readonly class ScoreReader
     {
         $labels = [];
         $list = Xml::child($root, 'part-list');
+        $groups = [];
         foreach ($list === null ? [] : Xml::children($list) as $part) {
+            if ($part->nodeName === 'part-group') {
+                $number = $part->getAttribute('number') ?: '1';
+                $groups[$number] = $part->getAttribute('type') === 'start' ? $this->cut((string) Xml::text($part, 'group-name')) : '';
+            }
             if ($part->nodeName !== 'score-part') {
                 continue;
             }
             $instrument = Xml::child($part, 'score-instrument');
+            $midi = Xml::child($part, 'midi-instrument');
+            $program = $midi === null ? null : Xml::text($midi, 'midi-program');
+            $named = array_filter($groups, static fn (string $name): bool => $name !== '');
             $labels[$part->getAttribute('id')] = new PartLabel(
                 $this->cut(trim((string) preg_replace('~\s+~u', ' ', (string) Xml::text($part, 'part-name')))),
                 $this->cut((string) Xml::text($part, 'part-abbreviation')),
                 $instrument === null ? '' : $this->cut((string) Xml::text($instrument, 'instrument-sound')),
+                $instrument === null ? '' : $this->cut(trim((string) Xml::text($instrument, 'instrument-name'))),
+                (string) end($named),
+                is_string($program) && ctype_digit($program) ? (int) $program : null,
             );
         }
 

@@ -11,6 +11,7 @@ use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\PageSign;
 use UprightPencil\Marks\Slot;
+use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
@@ -26,7 +27,13 @@ final class ScoreWriter
     /** Children of a note that come after its notations. */
     private const AFTER_NOTATIONS = ['lyric', 'play', 'listen'];
 
-    private int $addedSlurs = 0;
+    /** Times the units of lengths are made smaller at most. */
+    private const FINEST = 96;
+
+    /** @var array<string, int> of the part that is written, by note id */
+    private array $positions = [];
+    /** @var array<int, list<array{int, int}>> first and last note of its slurs, by their number */
+    private array $slurs = [];
     private int $addedLines = 0;
 
     public function __construct(private readonly Document $document, private readonly Wording $wording = Wording::Words)
@@ -40,15 +47,32 @@ final class ScoreWriter
     public function write(array $plans, bool $onlyThese = false): string
     {
         foreach ($plans as $plan) {
-            $positions = $plan->part->positionsById();
+            $positions = $this->positions = $plan->part->positionsById();
+            $this->slurs = [];
+            foreach ($plan->part->slurs as $slur) {
+                $this->slurs[(int) $slur->number][] = [$slur->from, $slur->to];
+            }
             foreach ($plan->prints as $noteId => $print) {
                 $this->note($plan, (string) $noteId, $print);
+            }
+            $splitter = new NoteSplitter();
+            $finer = 1;
+            foreach ($plan->prints as $noteId => $print) {
+                if ($print->changes !== []) {
+                    $length = $plan->part->notes[$positions[$noteId]]->duration;
+                    $needs = $splitter->needs($this->document->notes[$noteId], $length, $print->changes);
+                    $together = Fraction::commonMultiple($finer, $needs);
+                    $finer = $together <= self::FINEST ? $together : $finer;
+                }
+            }
+            if ($finer > 1) {
+                $this->divideFiner($plan->part->id, $finer);
             }
             // Splitting notes comes last: it makes noteheads the prints do not know.
             foreach ($plan->prints as $noteId => $print) {
                 if ($print->changes !== []) {
                     $length = $plan->part->notes[$positions[$noteId]]->duration;
-                    (new NoteSplitter())->split($this->document->notes[$noteId], $length, $print->changes);
+                    $splitter->split($this->document->notes[$noteId], $length, $print->changes);
                 }
             }
         }
@@ -205,14 +229,48 @@ final class ScoreWriter
 
     private function addSlur(string $from, string $to, string $style): void
     {
-        // High numbers, in turn, so that they never meet a slur of the edition.
-        $number = (string) (9 + $this->addedSlurs++ % 8);
+        $number = $this->slurNumber($from, $to);
         foreach ([[$from, 'start'], [$to, 'stop']] as [$id, $type]) {
             $attributes = ['type' => $type, 'number' => $number];
             if ($type === 'start') {
                 $attributes['line-type'] = $style;
             }
             Xml::add(self::notations($this->document->notes[$id]), 'slur', $attributes);
+        }
+    }
+
+    /**
+     * A number, from 1 to 6 as the format has them, that no other slur bears from one note to another.
+     */
+    private function slurNumber(string $from, string $to): string
+    {
+        $span = [$this->positions[$from] ?? 0, $this->positions[$to] ?? 0];
+        for ($number = 1; $number < 6; $number++) {
+            $isFree = true;
+            foreach ($this->slurs[$number] ?? [] as [$begin, $end]) {
+                $isFree = $isFree && ($end < $span[0] || $begin > $span[1]);
+            }
+            if ($isFree) {
+                break;
+            }
+        }
+        $this->slurs[$number][] = $span;
+
+        return (string) $number;
+    }
+
+    /** Makes the units of a part's lengths so many times smaller, so that a note can be cut where a bow changes. */
+    private function divideFiner(string $partId, int $times): void
+    {
+        foreach ($this->document->parts() as $part) {
+            if ($part->getAttribute('id') !== $partId) {
+                continue;
+            }
+            foreach (['divisions', 'duration', 'offset'] as $name) {
+                foreach ($part->getElementsByTagName($name) as $element) {
+                    $element->textContent = (string) ((float) $element->textContent * $times);
+                }
+            }
         }
     }
 

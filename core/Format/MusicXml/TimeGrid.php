@@ -33,7 +33,7 @@ final class TimeGrid
             return false;
         }
         // Both are at most the limit, so that their product is far from the largest integer.
-        $steps = intdiv($this->steps, self::commonDivisor($this->steps, $denominator)) * $denominator;
+        $steps = Fraction::commonMultiple($this->steps, $denominator);
         if ($steps > $this->limit) {
             return false;
         }
@@ -41,14 +41,5 @@ final class TimeGrid
         $this->steps = $steps;
 
         return true;
-    }
-
-    private static function commonDivisor(int $one, int $other): int
-    {
-        while ($other !== 0) {
-            [$one, $other] = [$other, $one % $other];
-        }
-
-        return $one;
     }
 }

@@ -30,7 +30,7 @@ final readonly class FirstAccidentals implements PartCheck
             $isNew = !isset($met[$name]);
             $met[$name] = true;
             $measure = $score->measures[$note->measure];
-            $isInKey = $pitch->alteration === Pitch::alterationInKey($pitch->letter, $measure->keyFifths);
+            $isInKey = $pitch->alteration === Pitch::alterationInKey($pitch->letter, $part->keyIn($measure));
             if ($isNew && !$isInKey && $measure->index >= self::BEGINNING) {
                 $flags[] = new Flag(
                     FlagCode::FirstMet,

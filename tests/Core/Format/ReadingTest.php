@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\InstrumentNames;
+use UprightPencil\Format\MusicXml\PartLabel;
 use UprightPencil\Format\Limits;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\Mxl;
@@ -49,7 +50,7 @@ final class ReadingTest extends TestCase
     #[DataProvider('instruments')]
     public function testInstrumentsAreRecognised(string $name, string $short, string $sound, string $clef, Instrument $is): void
     {
-        self::assertSame($is, InstrumentNames::recognise($name, $short, $sound, $clef));
+        self::assertSame($is, InstrumentNames::recognise(new PartLabel($name, $short, $sound), $clef));
     }
 
     public function testNotesKeepTheirExactPlaces(): void
@@ -158,7 +159,9 @@ final class ReadingTest extends TestCase
         yield 'a web page' => ['<!DOCTYPE html><html><body>Score</body></html>', 'web page'];
         yield 'cut off' => [substr($xml, 0, 700), 'line'];
         yield 'another vocabulary' => ['<?xml version="1.0"?><opus/>', '“opus”'];
-        yield 'wrong encoding' => [str_replace('Passage', "Fl\xFC\xDFchen", $xml), 'encoding'];
+        yield 'a MIDI file' => ["MThd\0\0\0\6", 'a MIDI file'];
+        yield 'a PDF' => ['%PDF-1.7', 'a PDF'];
+        yield 'a picture' => ["\x89PNG\r\n", 'a picture'];
         yield 'entities' => ['<!DOCTYPE a [<!ENTITY x "y">]>' . str_replace('Passage', '&x;', $xml), 'entities'];
         yield 'an outside entity' => ['<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/hostname">]><a>&x;</a>', 'entities'];
         yield 'no parts' => ['<score-partwise><part-list/></score-partwise>', 'no parts'];

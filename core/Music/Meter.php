@@ -75,6 +75,9 @@ final readonly class Meter
             return 0;
         }
 
-        return $pulses->isWhole() && $pulses->numerator % 2 === 0 && 2 * $at->numerator === $pulses->numerator ? 2 : 1;
+        // Of two beats the second is a light one.
+        $isEven = $pulses->isWhole() && $pulses->numerator >= 4 && $pulses->numerator % 2 === 0;
+
+        return $isEven && 2 * $at->numerator === $pulses->numerator ? 2 : 1;
     }
 }

@@ -105,7 +105,7 @@ final readonly class RepeatCandidates
         $takes = sprintf('the note before gives up %.2f s', $this->retakes->needed($before));
 
         return match (true) {
-            $this->landmarks->leadsIn($index) => [$this->settings->priceCommaAtPhraseEnd, "a comma where the phrase ends: {$takes}"],
+            $this->landmarks->leadsIn($index) || ($this->strokes[$index]->head()->isLeap && $before->seconds >= $this->settings->longSeconds) => [$this->settings->priceCommaAtPhraseEnd, "a comma where the phrase ends: {$takes}"],
             $before->seconds >= $this->settings->longSeconds => [$this->settings->priceCommaAfterLong, "a comma: {$takes}"],
             default => [$this->settings->priceComma, "a comma: {$takes}"],
         };

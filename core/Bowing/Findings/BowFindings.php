@@ -37,6 +37,8 @@ final class BowFindings
     private const TRIES = 2;
     /** … and the strokes that all further tries together may work out. */
     private const STROKES_TRIED = 1200;
+    /** Marks that are tried in the stretch that is repeated, the cheapest first. */
+    private const TRIES_BACK = 8;
 
     private ?Places $places = null;
     private ?TurnRemedies $ways = null;
@@ -333,31 +335,40 @@ final class BowFindings
                     . " {$direction->opposite()->value}.",
                 $head->event,
             );
-            $back = $this->leadsBack($index);
             $event = $head->event;
             $pass = $head->pass;
             $isClear = fn (StrokeDirections $try): bool
                 => !isset((new PassDifferences($this->strokes, $try))->byEvent()[$event][$pass]);
-            $found = $this->ways()->between($back - 1, $index - 1, $isClear);
-            $atSign = $this->strokes[$index]->onDownbeat && !$this->strokes[$index]->hasRestBefore()
-                ? []
-                : $this->ways()->between($index - 1, $index, $isClear, $pass);
-            $flags[] = $flag->withWays(array_slice([...$atSign, ...$found], 0, 4));
+            $from = $this->firstTime($index);
+            $marks = $this->ways()->leadingBack($from, $index, $isClear, $pass, self::TRIES_BACK);
+            $slurs = $this->retry->ways(
+                $this->strokes,
+                $this->directions,
+                $from,
+                $index,
+                $direction->opposite(),
+                $this->places(),
+                false,
+                // Slurs are tried where nothing else is decided: what the solver would answer is not known without them.
+                fn (): bool => !$this->solution->solver->hasGoals(),
+            );
+            $flags[] = $flag->withWays([...$marks, ...$slurs]);
         }
 
         return $flags;
     }
 
-    /** The first stroke of the measure that leads back to where a stroke stands. */
-    private function leadsBack(int $index): int
+    /** Where what comes again at a stroke came the time before: a mark anywhere since then turns it. */
+    private function firstTime(int $index): int
     {
-        $at = max(1, $index - 1);
-        $measure = $this->line->events[$this->strokes[$at]->head()->event]->measure;
-        while ($at > 1 && $this->line->events[$this->strokes[$at - 1]->head()->event]->measure === $measure) {
-            $at--;
+        $event = $this->strokes[$index]->head()->event;
+        for ($at = $index - 1; $at > 0; $at--) {
+            if ($this->strokes[$at]->head()->event === $event) {
+                return $at;
+            }
         }
 
-        return $at;
+        return 0;
     }
 
     /**

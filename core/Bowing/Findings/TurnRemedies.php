@@ -51,12 +51,51 @@ final readonly class TurnRemedies
      */
     public function between(int $after, int $upTo, callable $isClear, int $pass = 0, int $tries = PHP_INT_MAX): array
     {
+        return $this->clearing(array_slice($this->candidates->between($after, $upTo), 0, $tries), $isClear, $pass, 0);
+    }
+
+    /**
+     * Ways to bring a later time through right: marks for every time in what is repeated, and marks for that time alone at the sign;
+     * a hook at the sign comes last of all.
+     *
+     * @param int $first where it came the time before
+     * @param int $again where it comes again
+     * @param callable(StrokeDirections): bool $isClear whether the directions no longer differ
+     * @param int $pass the time it comes again
+     * @param int $tries how many are tried at most, the cheapest first
+     * @return list<Remedy> cheapest first
+     */
+    public function leadingBack(int $first, int $again, callable $isClear, int $pass, int $tries): array
+    {
+        $atSign = $hooks = [];
+        foreach ($this->candidates->between($again - 1, $again) as $candidate) {
+            if ($candidate->connection === BowConnection::Retake) {
+                $atSign[] = $candidate;
+            } else {
+                $hooks[] = $candidate;
+            }
+        }
+        $all = [...$atSign, ...$this->candidates->between($first, $again - 1)];
+        usort($all, static fn (RepeatCandidate $a, RepeatCandidate $b): int => $a->price <=> $b->price);
+
+        return $this->clearing([...array_slice($all, 0, $tries), ...$hooks], $isClear, $pass, $again);
+    }
+
+    /**
+     * @param list<RepeatCandidate> $candidates
+     * @param callable(StrokeDirections): bool $isClear
+     * @param int $from strokes from here on are marked for the pass alone, those before for every one
+     * @return list<Remedy>
+     */
+    private function clearing(array $candidates, callable $isClear, int $pass, int $from): array
+    {
         $ways = [];
-        foreach (array_slice($this->candidates->between($after, $upTo), 0, $tries) as $candidate) {
-            if (!$isClear($this->solution->with($candidate, $pass))) {
+        foreach ($candidates as $candidate) {
+            $for = $candidate->stroke < $from ? 0 : $pass;
+            if (!$isClear($this->solution->with($candidate, $for))) {
                 continue;
             }
-            $ways[] = $this->way($candidate, $this->strokes[$candidate->stroke]->head()->event, $pass);
+            $ways[] = $this->way($candidate, $this->strokes[$candidate->stroke]->head()->event, $for);
             if (count($ways) >= self::MOST) {
                 break;
             }

@@ -6,18 +6,23 @@ namespace UprightPencil\Bowing;
 
 use UprightPencil\Bowing\Directions\BowingSolution;
 use UprightPencil\Bowing\Directions\Landmarks;
+use UprightPencil\Bowing\Directions\StrokeDirections;
 use UprightPencil\Bowing\Distribution\BowAdvice;
+use UprightPencil\Bowing\Distribution\DistributionPlan;
 use UprightPencil\Bowing\Distribution\DistributionPlanner;
+use UprightPencil\Bowing\Distribution\StaggeredChanges;
 use UprightPencil\Bowing\Findings\BowFindings;
 use UprightPencil\Bowing\Findings\EventFlags;
 use UprightPencil\Bowing\Findings\MarkFindings;
 use UprightPencil\Bowing\Findings\SlurRemedies;
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\LongNotes;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\BowLengths;
 use UprightPencil\Bowing\Strokes\InnerChanges;
 use UprightPencil\Bowing\Strokes\SlurLinks;
+use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Bowing\Strokes\StrokeBuilder;
 use UprightPencil\Bowing\Strokes\UnrolledLine;
 use UprightPencil\Marks\Chair;
@@ -43,6 +48,7 @@ final readonly class LinePlanner
         private PlayingWords $words,
         private BowSettings $settings,
         private Chair $chair,
+        private bool $isStaggered = false,
     ) {
     }
 
@@ -72,6 +78,10 @@ final readonly class LinePlanner
         $solution = BowingSolution::of($this->score, $this->part, $this->line, $strokes, $constraints, $this->settings, $landmarks);
         $directions = $solution->directions;
         $distribution = (new DistributionPlanner($this->line, $lengths, $constraints, $this->settings, $strokes, $directions))->plan();
+        $staggered = $this->staggered($strokes, $distribution, $directions, $lengths, $constraints);
+        if ($staggered !== null) {
+            return $staggered->plan($roadmap);
+        }
         $directions->lift(array_keys($distribution->lifts));
         $inner = new InnerChanges($constraints);
         $advice = new BowAdvice($this->score, $this->line, $lengths, $this->settings->distribution);
@@ -92,5 +102,46 @@ final readonly class LinePlanner
         $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $links, $builder, $strokes, $flags);
 
         return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all()]);
+    }
+
+    /**
+     * The same line with partners changing inside the notes that are too long, in the school that does so.
+     *
+     * @param list<Stroke> $strokes
+     * @return self|null null where there is nothing to place
+     */
+    private function staggered(
+        array $strokes,
+        DistributionPlan $distribution,
+        StrokeDirections $directions,
+        BowLengths $lengths,
+        BowConstraints $constraints,
+    ): ?self {
+        if ($this->settings->longNotes !== LongNotes::Staggered || $this->isStaggered) {
+            return null;
+        }
+        $places = new StaggeredChanges($this->score, $this->part, $this->line, $lengths, $this->tempo, $constraints);
+        $marks = [];
+        $seen = [];
+        foreach ($distribution->runOuts as $index => $runOut) {
+            $event = $strokes[$index]->head()->event;
+            if ($runOut->isAlone && !isset($seen[$event])) {
+                $seen[$event] = true;
+                $marks = [...$marks, ...$places->of($strokes[$index], $directions->starts[$index])];
+            }
+        }
+
+        return $marks === [] ? null : new self(
+            $this->score,
+            $this->part,
+            $this->line,
+            MarkBook::of([...$this->book->marks, ...$marks], $this->part),
+            $this->tempo,
+            $this->dynamics,
+            $this->words,
+            $this->settings,
+            $this->chair,
+            true,
+        );
     }
 }

@@ -104,8 +104,12 @@ final readonly class RepeatCandidates
     {
         $takes = sprintf('the note before gives up %.2f s', $this->retakes->needed($before));
 
+        // A repeat leads back from the end of a phrase, when its last note is long.
+        $isBack = $this->strokes[$index]->head()->isLeap && $before->seconds >= $this->settings->longSeconds;
+        $isPhraseEnd = $isBack || $this->landmarks->leadsIn($index);
+
         return match (true) {
-            $this->landmarks->leadsIn($index) || ($this->strokes[$index]->head()->isLeap && $before->seconds >= $this->settings->longSeconds) => [$this->settings->priceCommaAtPhraseEnd, "a comma where the phrase ends: {$takes}"],
+            $isPhraseEnd => [$this->settings->priceCommaAtPhraseEnd, "a comma where the phrase ends: {$takes}"],
             $before->seconds >= $this->settings->longSeconds => [$this->settings->priceCommaAfterLong, "a comma: {$takes}"],
             default => [$this->settings->priceComma, "a comma: {$takes}"],
         };

@@ -93,7 +93,8 @@ final readonly class SlurRemedies
     {
         $one = $strokes[$index - 1] ?? null;
         $other = $strokes[$index];
-        $isJoinable = $one !== null && !$other->head()->isLeap && !$other->hasRestBefore() && $other->freshStart === null && $other->link === SlurLink::None
+        $isNext = !$other->head()->isLeap && !$other->hasRestBefore();
+        $isJoinable = $one !== null && $isNext && $other->freshStart === null && $other->link === SlurLink::None
             && count($one->events) === 1 && count($other->events) === 1 && !$this->constraints->fixes($other->head()->event);
         if (!$isJoinable || $this->pitch($one->head()) === $this->pitch($other->head())) {
             return null;

@@ -23,14 +23,40 @@ final class LongNotesTest extends TestCase
 
     public function testStaggeredPartnersChangeApartAndBothAreRid(): void
     {
-        $flag = $this->runOut(Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered());
-        $lines = $flag->ways[0]->lines;
+        foreach (['outside', 'inside'] as $chair) {
+            $passage = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->chair($chair);
+            $changes = $passage->plan()->bow->at('P1-m1-n1')->changes ?? [];
 
-        self::assertCount(2, $lines);
-        self::assertStringEndsWith('@outside', $lines[0]);
-        self::assertStringEndsWith('@inside', $lines[1]);
-        $mended = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->marked(implode("\n", $lines));
-        self::assertSame([], $mended->flags());
+            self::assertEqualsCanonicalizing(['outside', 'inside'], array_column(array_column($changes, 'for'), 'value'), 'the school places them by itself');
+            self::assertCount(2, array_unique(array_map(static fn ($change): string => (string) $change->offset, $changes)));
+            self::assertSame([], $passage->flags());
+        }
+    }
+
+    public function testAVeryLongNoteIsStaggeredWithAsManyChangesForBoth(): void
+    {
+        $passage = Passage::of('4/4', 'E5w~ | E5w~ | E5w~ | E5h rh | A4w')->at(104)->loud('ff')->staggered();
+        $plan = $passage->plan();
+        $count = ['outside' => 0, 'inside' => 0];
+        $places = [];
+        foreach ($plan->part->notes as $note) {
+            foreach ($plan->bow->at($note->id)->changes ?? [] as $change) {
+                $count[$change->for->value]++;
+                $places[] = "{$note->id} {$change->offset}";
+            }
+        }
+
+        self::assertSame($count['outside'], $count['inside']);
+        self::assertGreaterThan(1, $count['outside']);
+        self::assertSame($places, array_unique($places), 'never two on one beat');
+        self::assertSame([], $passage->flags());
+    }
+
+    public function testAMarkOfTheDirectorsStandsOverTheSchool(): void
+    {
+        $passage = Passage::of('4/4', self::LONG)->at(72)->loud('ff')->staggered()->marked('1.4 change up');
+
+        self::assertSame(['all'], array_column(array_column($passage->plan()->bow->at('P1-m1-n1')->changes ?? [], 'for'), 'value'));
     }
 
     public function testPartnersArriveTogetherAndThePageShowsBothChanges(): void

@@ -13,6 +13,7 @@ use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\Remedy;
@@ -91,7 +92,7 @@ final readonly class TuttiResource
             'entrances' => array_map(static fn (Entrance $one): array => [
                 'part' => $one->part,
                 'onset' => $one->onset->toFloat(),
-                'text' => "beat {$one->beat->toDecimal()}",
+                'text' => PlaceWords::beat($one->beat),
             ], (new Entrances($score))->of($parts)),
             'unisons' => array_map(static fn (Unison $one): array => [
                 'onset' => $one->onset->toFloat(),
@@ -158,7 +159,8 @@ final readonly class TuttiResource
             if ($finger !== null && !$note->isGrace && !$note->tieStop && !$note->inChord) {
                 $fingers[] = [
                     'onset' => $plan->score->onsetOf($note)->toFloat(),
-                    'text' => $finger->string . $finger->number,
+                    // Never as a pitch is written.
+                    'text' => "{$finger->number}·{$finger->string}",
                     'shift' => $finger->isShift,
                 ];
             }

@@ -138,7 +138,7 @@ defineExpose({ ask });
         </section>
         <p class="visually-hidden" aria-live="polite">
             <template v-if="note">
-                measure {{ note.measure }}, beat {{ note.beat }}, {{ pitch }},
+                {{ note.measure === '0' ? 'the pickup' : `measure ${note.measure}` }}, beat {{ note.beat }}, {{ pitch }},
                 {{ note.bow ? `${note.bow.direction} bow` : 'no bow' }}{{ spoken }}
             </template>
         </p>

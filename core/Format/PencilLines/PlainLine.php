@@ -46,7 +46,7 @@ final readonly class PlainLine
         }
         $words = PlaceWords::beat(match (true) {
             str_ends_with($beat, '+') => Fraction::of(2 * (int) $beat + 1, 2),
-            str_contains($beat, '/') => Fraction::of((int) $beat, max(1, (int) substr($beat, (int) strpos($beat, '/') + 1))),
+            str_contains($beat, '/') => Fraction::of((int) $beat, max(1, (int) substr((string) strrchr($beat, '/'), 1))),
             default => Fraction::of((int) round((float) $beat * 1000), 1000),
         });
 
@@ -64,6 +64,8 @@ final readonly class PlainLine
             $mark->possibilities,
         );
 
-        return implode(' or ', $words) . ($mark->pass === null ? '' : ', ' . (['', 'first', 'second', 'third', 'fourth'][$mark->pass] ?? "{$mark->pass}th") . ' time');
+        $time = ['', 'first', 'second', 'third', 'fourth'][$mark->pass ?? 0] ?? "{$mark->pass}th";
+
+        return implode(' or ', $words) . ($mark->pass === null ? '' : ", {$time} time");
     }
 }

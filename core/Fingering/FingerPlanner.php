@@ -24,6 +24,7 @@ use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Text\Courtesy;
 use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Marks\Kind\Text\LeaveOut;
+use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Exception\MusicException;
@@ -67,10 +68,14 @@ final readonly class FingerPlanner
         foreach ($book->acting(Courtesy::class) as $mark) {
             $reminded[$mark->from] = true;
         }
+        $noted = [];
+        foreach ($book->acting(Words::class) as $mark) {
+            $noted[$mark->from] = true;
+        }
         $notes = [];
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $constraints, $this->settings, $reminded);
+            $findings = new FingerFindings($score, $part, $hand, $strings, $board, $constraints, $this->settings, $reminded, $noted);
             [$playable, $options] = $this->playable($events->of($line), $states, $findings);
             $path = new HandPath($playable, $options, $costs, $this->settings);
             $path->solve();

@@ -67,7 +67,8 @@ final readonly class Planner
         $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
         $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
         $prints = (new BowPrinting($this->options->bows))->prints($score, $part, $tried, $bow, $book->choices());
-        foreach ((new FingerPrinting($part, $fingers, $this->options->density))->prints($tried) as $noteId => $finger) {
+        $printing = new FingerPrinting($part, $fingers, $this->options->density, $score->measures);
+        foreach ($printing->prints($tried) as $noteId => $finger) {
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);
         }
 

@@ -13,8 +13,10 @@ use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Marks\StandingMark;
 use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\Pitch;
 
 /**
  * Which fingers the page shows: not every note.
@@ -29,6 +31,8 @@ final class FingerPrinting
     private array $lastShape = [];
     /** @var array<string, true> altered fingers shown in the measure */
     private array $shown = [];
+    /** @var array<string, true> altered fingers shown before, by string and finger */
+    private array $ruled = [];
     private int $measure = -1;
     /** @var array<string, int> measure in which a finger on a string was last said to stay down */
     private array $leftDown = [];
@@ -39,8 +43,13 @@ final class FingerPrinting
     /** Measures for which a reminder is not said again. */
     private const SAID_FOR = 4;
 
-    public function __construct(private readonly Part $part, private readonly FingerPlan $plan, private readonly Density $density)
-    {
+    /** @param list<Measure> $measures of the score */
+    public function __construct(
+        private readonly Part $part,
+        private readonly FingerPlan $plan,
+        private readonly Density $density,
+        private readonly array $measures,
+    ) {
     }
 
     /**
@@ -156,11 +165,23 @@ final class FingerPrinting
         $key = $finger->number . $finger->shape->value;
         if ($isAltered && !isset($this->shown[$key])) {
             $this->shown[$key] = true;
+            $rule = "{$finger->string} {$key}";
+            $isRule = isset($this->ruled[$rule]) && !$contradicts && $this->isInKey($note);
+            $this->ruled[$rule] = true;
 
-            return true;
+            // Where the key makes it the rule it is said once, and again when something contradicts it.
+            return !$isRule;
         }
 
         return $contradicts || ($finger->number === 4 && $this->soundsOpen($note, $strings));
+    }
+
+    private function isInKey(Note $note): bool
+    {
+        $measure = $this->measures[$note->measure] ?? null;
+
+        return $measure !== null && $note->pitch !== null
+            && $note->pitch->alteration === Pitch::alterationInKey($note->pitch->letter, $this->part->keyIn($measure));
     }
 
     /** Fingers a player would not take by himself: another than the last time on this pitch, the first of a second finger. */

@@ -32,7 +32,10 @@ final class FingerFindings
     /** @var array<string, true> */
     private array $told = [];
 
-    /** @param array<string, true> $reminded notes whose accidental is printed once more, by id */
+    /**
+     * @param array<string, true> $reminded notes whose accidental is printed once more, by id
+     * @param array<string, true> $noted notes at which the director wrote something: what the hand does there is said
+     */
     public function __construct(
         private readonly Score $score,
         private readonly Part $part,
@@ -42,6 +45,7 @@ final class FingerFindings
         private readonly FingerConstraints $constraints,
         private readonly FingerSettings $settings,
         private readonly array $reminded = [],
+        private readonly array $noted = [],
     ) {
     }
 
@@ -222,9 +226,14 @@ final class FingerFindings
             return;
         }
         $this->told[$key] = true;
+        $id = $this->part->notes[$event->notes[0]]->id;
+        if (isset($this->noted[$id])) {
+            return;
+        }
+        $ways = [new Remedy('Write “place it afresh” there', ["{$id} \"place {$finger} afresh\""], 'Write “place it afresh”')];
         $this->flag(FlagCode::FingerClash, $isHigher
             ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
-            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event, cause: "{$finger}");
+            : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event, $ways, "{$finger}");
     }
 
     private function stretches(HandEvent $event, HandState $state): void
@@ -239,14 +248,17 @@ final class FingerFindings
             $mm = $stop->shape === FingerShape::Forward
                 ? $this->board->span($state->frame, $stop->semitones)
                 : $this->board->span($stop->semitones, $state->frame + 3);
-            if ($mm > $limit) {
+            $id = $this->part->notes[$event->notes[0]]->id;
+            if ($mm > $limit && !isset($this->noted[$id])) {
+                $letsGo = $stop->shape === FingerShape::Forward ? 'let 1 go' : 'let 4 go';
+                $ways = [new Remedy("Write “{$letsGo}” there", ["{$id} \"{$letsGo}\""], "Write “{$letsGo}”")];
                 $this->flag(FlagCode::Stretch, sprintf(
                     'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
                         . ' go or shift; stop if it hurts, and tell your teacher.',
                     self::name($event->pitches[0]),
                     (int) round($mm),
                     (int) $limit,
-                ), $event, cause: "{$event->pitches[0]} {$stop->finger}");
+                ), $event, $ways, "{$event->pitches[0]} {$stop->finger}");
             }
         }
     }

@@ -33,9 +33,13 @@ final class FingerPrintingTest extends TestCase
             Passage::of('4/4', 'F#4q G4q A4q C5q')->inKey(1)->profile('second-year'),
             ['high 2', '', '', 'low 2'],
         ];
-        yield 'an altered finger the first time in each measure' => [
+        yield 'an altered finger that the key makes the rule, once' => [
             Passage::of('4/4', 'A4q Bb4q C5q Bb4q | A4h Bb4h')->inKey(-1)->profile('second-year'),
-            ['', 'low 1', 'low 2', '', '', 'low 1'],
+            ['', 'low 1', 'low 2', '', '', ''],
+        ];
+        yield 'an altered finger outside the key, the first time in each measure' => [
+            Passage::of('4/4', 'A4q Bb4q A4h | A4q Bb4q A4h')->profile('second-year'),
+            ['', 'low 1', '', '', 'low 1', ''],
         ];
         yield 'four where the open string sounds the same' => [
             Passage::of('2/4', '(A4e G4e F#4e E4e)')->at(112)->inKey(2),

@@ -32,6 +32,41 @@ final readonly class Part
     ) {
     }
 
+    /**
+     * The lines that share a staff with a higher one: what belongs to them is written below the staff.
+     *
+     * @return array<string, true> by the name of the line
+     */
+    public function lowerLines(): array
+    {
+        $heights = [];
+        foreach ($this->notes as $note) {
+            if ($note->pitch !== null) {
+                $heights[$note->line][] = $note->pitch->semitone();
+            }
+        }
+        $means = array_map(static fn (array $all): float => array_sum($all) / count($all), $heights);
+        $highest = [];
+        foreach ($means as $line => $mean) {
+            $staff = self::staffOf((string) $line);
+            $highest[$staff] = max($highest[$staff] ?? $mean, $mean);
+        }
+        $lower = [];
+        foreach ($means as $line => $mean) {
+            if ($mean < $highest[self::staffOf((string) $line)]) {
+                $lower[(string) $line] = true;
+            }
+        }
+
+        return $lower;
+    }
+
+    /** Where a part has several staves, its lines are named by staff and voice. */
+    private static function staffOf(string $line): string
+    {
+        return str_contains($line, '.') ? explode('.', $line)[0] : '';
+    }
+
     /** Sharps of the key this part is written in, flats below zero, in a measure of the score. */
     public function keyIn(Measure $measure): int
     {

@@ -60,7 +60,7 @@ final class FingerPrinting
     {
         $marked = self::marked($book);
         $standing = self::standing($book);
-        $arrivals = $this->arrivals();
+        $arrivals = Arrivals::of($this->measures, $this->part, $this->plan);
         $prints = [];
         $strings = Strings::of($this->part->instrument);
         $before = [];
@@ -247,35 +247,6 @@ final class FingerPrinting
         if ($finger->number > 0) {
             $this->lastShape[$finger->number] = $finger->shape;
         }
-    }
-
-    /**
-     * The first stopped note in each new place of the hand, with the last note there.
-     *
-     * @return array<string, Arrival> by note id
-     */
-    private function arrivals(): array
-    {
-        $arrivals = [];
-        $here = [];
-        $position = [];
-        foreach ($this->part->notes as $note) {
-            $finger = $this->plan->at($note->id);
-            if ($finger === null) {
-                continue;
-            }
-            $at = $here[$note->line] ?? null;
-            $is = $position[$note->line] ?? 'I';
-            if ($finger->number > 0 && $finger->position !== $is) {
-                $position[$note->line] = $finger->position;
-                $here[$note->line] = $note->id;
-                $arrivals[$note->id] = new Arrival($finger->position, $note->id);
-            } elseif ($at !== null && ($finger->number === 0 || $finger->position === $is)) {
-                $arrivals[$at] = new Arrival($is, $note->id);
-            }
-        }
-
-        return $arrivals;
     }
 
     /** @return array<string, list<StandingMark>> by note id, in the order of their slots */

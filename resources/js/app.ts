@@ -1,6 +1,10 @@
 import '@fontsource/atkinson-hyperlegible/400.css';
 import '@fontsource/atkinson-hyperlegible/700.css';
 import '@fontsource/source-serif-4/600.css';
+import '@fontsource/tinos/latin-400.css';
+import '@fontsource/tinos/latin-400-italic.css';
+import '@fontsource/tinos/latin-700.css';
+import '@fontsource/tinos/latin-700-italic.css';
 import 'element-plus/dist/index.css';
 import './ui/theme.css';
 import './ui/workplace.css';

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing\Strokes;
 
 use UprightPencil\Music\BowStyle;
-use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\PlayingWords;
+use UprightPencil\Music\Plucked;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 
@@ -235,25 +235,10 @@ final class StrokeBuilder
     /** @return array<int, true> */
     private function pizzicato(): array
     {
-        $switches = [];
-        foreach ($this->part->expressions as $expression) {
-            if (in_array($expression->kind, [ExpressionKind::Pizzicato, ExpressionKind::Arco], true)) {
-                $switches[] = [$this->score->onsetOf($expression), $expression->kind];
-            }
-        }
-        if ($switches === []) {
-            return [];
-        }
-        usort($switches, static fn (array $a, array $b): int => $a[0]->compare($b[0]));
+        $plucked = Plucked::of($this->score->measures, $this->part);
         $silent = [];
-        $next = 0;
-        $isPizzicato = false;
-        foreach ($this->line->events as $index => $event) {
-            while (isset($switches[$next]) && $switches[$next][0]->compare($event->onset) <= 0) {
-                $isPizzicato = $switches[$next][1] === ExpressionKind::Pizzicato;
-                $next++;
-            }
-            if ($isPizzicato) {
+        foreach ($plucked->isNever() ? [] : $this->line->events as $index => $event) {
+            if ($plucked->isAt($event->onset)) {
                 $silent[$index] = true;
             }
         }

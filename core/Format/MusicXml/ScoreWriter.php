@@ -35,6 +35,8 @@ final class ScoreWriter
     /** @var array<int, list<array{int, int}>> first and last note of its slurs, by their number */
     private array $slurs = [];
     private int $addedLines = 0;
+    /** @var array<string, true> notes of the part whose signs stand below the staff */
+    private array $below = [];
 
     public function __construct(private readonly Document $document, private readonly Wording $wording = Wording::Words)
     {
@@ -48,7 +50,13 @@ final class ScoreWriter
     {
         foreach ($plans as $plan) {
             $positions = $this->positions = $plan->part->positionsById();
-            $this->slurs = [];
+            $this->slurs = $this->below = [];
+            $lower = $plan->part->lowerLines();
+            foreach ($lower === [] ? [] : $plan->part->notes as $note) {
+                if (isset($lower[$note->line])) {
+                    $this->below[$note->id] = true;
+                }
+            }
             foreach ($plan->part->slurs as $slur) {
                 $this->slurs[(int) $slur->number][] = [$slur->from, $slur->to];
             }
@@ -115,7 +123,8 @@ final class ScoreWriter
             self::takeOutSign($element);
         }
         if ($print->sign !== null && $print->isSignNew) {
-            Xml::add(Xml::need(self::notations($element), 'technical'), $print->sign->value . '-bow');
+            $placement = isset($this->below[$noteId]) ? ['placement' => 'below'] : [];
+            Xml::add(Xml::need(self::notations($element), 'technical'), $print->sign->value . '-bow', $placement);
         }
         if ($print->linkFrom !== null) {
             $this->addSlur($print->linkFrom, $noteId, 'dotted');
@@ -130,17 +139,22 @@ final class ScoreWriter
             $this->takeOutSlur($plan, $noteId, $to);
         }
         foreach ($print->otherPasses as $pass => $direction) {
-            $this->addWords($element, "{$pass}× " . ($direction === Direction::Down ? '⊓' : 'V'));
+            $this->addWords($noteId, "{$pass}× " . ($direction === Direction::Down ? '⊓' : 'V'));
         }
         foreach ($print->words as $words) {
-            $this->addWords($element, $words);
+            $this->addWords($noteId, $words);
         }
         foreach ($print->choices as $choice) {
-            $this->addWords($element, self::choiceWords($choice));
+            $this->addWords($noteId, self::choiceWords($choice));
         }
         if ($print->finger !== null) {
             $this->finger($noteId, $print->finger, $print->leavesOpen(Slot::Finger));
         }
+    }
+
+    private function side(string $noteId): string
+    {
+        return isset($this->below[$noteId]) ? 'below' : 'above';
     }
 
     private function finger(string $noteId, FingerPrint $finger, bool $isOpen): void
@@ -154,22 +168,23 @@ final class ScoreWriter
                 }
             }
             $slide = $finger->slideFrom === null ? '' : '–';
-            Xml::add($technical, 'fingering', ['placement' => 'above'], $slide . $this->wording->write($finger->finger));
+            Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->wording->write($finger->finger));
         }
         foreach ($finger->signs as $sign) {
             if ($sign->sign() === PageSign::Divisi) {
-                $this->addWords($element, 'div.');
+                $this->addWords($noteId, 'div.');
             } else {
                 SignWriter::write($element, $sign->sign());
             }
         }
         if ($finger->string !== '') {
-            $this->addWords($element, "sul {$finger->string}");
+            $this->addWords($noteId, "sul {$finger->string}");
         }
         if ($finger->position !== '') {
-            $this->addWords($element, $finger->position, ['font-weight' => 'bold', 'font-style' => 'normal']);
+            $this->addWords($noteId, $finger->position, ['font-weight' => 'bold', 'font-style' => 'normal']);
             if ($finger->position !== 'I' && $finger->positionTo !== null && $finger->positionTo !== $noteId) {
-                $this->addLine($noteId, $finger->positionTo, ['line-type' => 'dashed', 'line-end' => 'down'], 'above');
+                $side = $this->side($noteId);
+                $this->addLine($noteId, $finger->positionTo, ['line-type' => 'dashed', 'line-end' => $side === 'above' ? 'down' : 'up'], $side);
             }
         }
         if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {
@@ -311,13 +326,14 @@ final class ScoreWriter
     }
 
     /** @param array<string, string> $style over the usual small italics */
-    private function addWords(DOMElement $note, string $words, array $style = []): void
+    private function addWords(string $noteId, string $words, array $style = []): void
     {
+        $note = $this->document->notes[$noteId];
         $measure = $note->parentNode;
         if (!$measure instanceof DOMElement) {
             return;
         }
-        $direction = Xml::make($note, 'direction', ['placement' => 'above']);
+        $direction = Xml::make($note, 'direction', ['placement' => $this->side($noteId)]);
         $type = Xml::add($direction, 'direction-type');
         Xml::add($type, 'words', [...['font-style' => 'italic', 'font-size' => '9'], ...$style], $words);
         foreach (['voice', 'staff'] as $name) {

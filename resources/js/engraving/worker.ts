@@ -1,19 +1,13 @@
 /** Engraves MusicXML to SVG, off the page's own thread. Loaded only when there is music to show. */
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
+import { layout, type Sheet } from './layout';
 import { hasOpenTies, withLongerOpenTies } from './openTies';
+import { tidy } from './tidy';
 
-export interface EngraveRequest {
+export interface EngraveRequest extends Sheet {
     ticket: number;
     musicXml: string;
-    /** Width of the page in CSS pixels. */
-    width: number;
-    /** Height of a printed page in CSS pixels; null for one endless page. */
-    height: number | null;
-    /** Size of the notes in percent. */
-    scale: number;
-    /** Room under each system, in staff spaces. */
-    room: number;
 }
 
 export interface EngraveAnswer {
@@ -30,27 +24,10 @@ async function ready(): Promise<VerovioToolkit> {
 }
 
 self.onmessage = async (event: MessageEvent<EngraveRequest>) => {
-    const { ticket, musicXml, width, height, scale, room } = event.data;
+    const { ticket, musicXml, ...sheet } = event.data;
     try {
         const engraver = await ready();
-        engraver.setOptions({
-            pageWidth: Math.max(400, Math.round((width * 100) / scale)),
-            pageHeight: height === null ? 60000 : Math.round((height * 100) / scale),
-            adjustPageHeight: height === null,
-            scale,
-            pageMarginLeft: 30,
-            pageMarginRight: 30,
-            pageMarginTop: 40,
-            pageMarginBottom: 40,
-            spacingSystem: room,
-            header: 'none',
-            footer: 'none',
-            breaks: 'auto',
-            svgViewBox: true,
-            svgRemoveXlink: true,
-            mnumInterval: 0,
-            font: 'Leland',
-        });
+        engraver.setOptions(layout(sheet));
         if (!engraver.loadData(musicXml)) {
             throw new Error('unreadable');
         }
@@ -59,7 +36,7 @@ self.onmessage = async (event: MessageEvent<EngraveRequest>) => {
         }
         const pages: string[] = [];
         for (let page = 1; page <= engraver.getPageCount(); page += 1) {
-            pages.push(engraver.renderToSVG(page));
+            pages.push(tidy(engraver.renderToSVG(page), sheet.height === null));
         }
         self.postMessage({ ticket, pages } satisfies EngraveAnswer);
     } catch {

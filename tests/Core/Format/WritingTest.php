@@ -12,6 +12,7 @@ use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Printing\Density;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Plan\PartPlan;
@@ -239,5 +240,22 @@ final class WritingTest extends TestCase
             static fn (NoteBow $bow): string => "{$bow->stroke} {$bow->direction->value} {$bow->connection->value}",
             array_values($plan->bow->notes),
         );
+    }
+
+    public function testWhatBelongsToTheLowerOfTwoVoicesStandsBelow(): void
+    {
+        $passage = Passage::of('4/4', 'D5h E5h // D4q E4q F4q G4q | F5w // A4w')->density(Density::EveryNote);
+        $plan = $passage->plan();
+        $written = (new ScoreWriter(Document::open($passage->musicXml())))->write([$plan]);
+        $sides = [];
+        preg_match_all('~<voice>(\d)</voice>(?:(?!</note>).)*?<fingering placement="(\w+)"~s', $written, $found, PREG_SET_ORDER);
+        foreach ($found as [, $voice, $side]) {
+            $sides[$voice][$side] = true;
+        }
+
+        self::assertSame(['above'], array_keys($sides[1] ?? []));
+        self::assertSame(['below'], array_keys($sides[2] ?? []));
+        self::assertStringContainsString('<down-bow placement="below"/>', $written);
+        self::assertStringContainsString('<down-bow/>', $written);
     }
 }

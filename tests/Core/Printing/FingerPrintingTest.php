@@ -49,6 +49,18 @@ final class FingerPrintingTest extends TestCase
             Passage::of('4/4', 'D4h rh | D6q C#6q B5h | rh E4h')->inKey(2),
             ['', 'III 4', 'high 3', 'high 2', 'I 1'],
         ];
+        yield 'the numeral again after a rest of a measure' => [
+            Passage::of('4/4', 'D4h rh | D6q C#6q B5h | rw | B5q C#6q D6h')->inKey(2),
+            ['', 'III 4', 'high 3', 'high 2', 'III 2', '', ''],
+        ];
+        yield 'no numeral again after a short rest' => [
+            Passage::of('4/4', 'D4h rh | D6q C#6q B5q rq | B5q C#6q D6h')->inKey(2),
+            ['', 'III 4', 'high 3', 'high 2', '', '', ''],
+        ];
+        yield 'the numeral again where it is plucked, and where the bow is back' => [
+            Passage::of('4/4', 'D4h rh | D6q C#6q B5h | [pizz.] B5q C#6q D6h | [arco] D6q C#6q B5h')->inKey(2),
+            ['', 'III 4', 'high 3', 'high 2', 'III 2', '', '', 'III 4', '', ''],
+        ];
         yield 'never twice in a row for a repeated pitch' => [
             Passage::of('4/4', 'A4q Bb4q Bb4q Bb4q')->inKey(-1)->profile('second-year'),
             ['', 'low 1', '', ''],

@@ -1,0 +1,37 @@
+/** How the engraving library is asked to lay a page out. */
+import type { VerovioOptions } from 'verovio';
+
+export interface Sheet {
+    /** Width of the page in CSS pixels. */
+    width: number;
+    /** Height of a printed page in CSS pixels; null for one endless page. */
+    height: number | null;
+    /** Size of the notes in percent. */
+    scale: number;
+    /** Room under each system, in staff spaces. */
+    room: number;
+}
+
+export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
+    return {
+        pageWidth: Math.max(400, Math.round((width * 100) / scale)),
+        pageHeight: height === null ? 60000 : Math.round((height * 100) / scale),
+        adjustPageHeight: height === null,
+        scale,
+        pageMarginLeft: 30,
+        pageMarginRight: 30,
+        pageMarginTop: 40,
+        pageMarginBottom: 40,
+        spacingSystem: room,
+        header: 'none',
+        footer: 'none',
+        breaks: 'auto',
+        svgViewBox: true,
+        svgRemoveXlink: true,
+        // What tidies the page reads where things stand from them.
+        svgBoundingBoxes: true,
+        svgFormatRaw: true,
+        mnumInterval: 0,
+        font: 'Leland',
+    };
+}

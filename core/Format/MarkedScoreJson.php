@@ -32,7 +32,7 @@ use UprightPencil\Review\Remedy;
  * @phpstan-type Future array{text: string, lines: list<string>, does: string}
  * @phpstan-type ToldFlag array{code: value-of<FlagCode>, measure?: string, beat?: string, part?: string, note?: string,
  *     rank: value-of<FlagRank>, places?: list<PlaceOfFlag>, text: string, ways: list<Way>}
- * @phpstan-type PlaceOfFlag array{part?: string, measure: string, beat: string, note?: string}
+ * @phpstan-type PlaceOfFlag array{part?: string, measure: string, beat: string, note?: string, to?: string}
  * @phpstan-type BowChange array{beat: string, direction: value-of<Direction>, for: string, pass?: int}
  * @phpstan-type Bow array{stroke: int, direction: value-of<Direction>, from?: float, to?: float, join: value-of<BowConnection>,
  *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
@@ -181,6 +181,7 @@ final readonly class MarkedScoreJson
             'measure' => $score->measures[$place->measure]->number,
             'beat' => $place->beat === null ? '1' : $place->beat->toDecimal(),
             ...($place->noteId === null ? [] : ['note' => $place->noteId]),
+            ...($place->until === null ? [] : ['to' => $score->measures[$place->until]->number]),
         ];
     }
 

@@ -77,6 +77,14 @@ final readonly class Flag
         return $this->measure === null ? null : new FlagPlace($this->partId, $this->measure, $this->beat, $this->noteId);
     }
 
+    /** @return list<FlagPlace> all of them, in playing order */
+    public function allPlaces(): array
+    {
+        $place = $this->place();
+
+        return $this->places === [] && $place !== null ? [$place] : $this->places;
+    }
+
     /** @param array<string, mixed> $changes */
     private function with(array $changes): self
     {

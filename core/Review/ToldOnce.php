@@ -54,7 +54,7 @@ final readonly class ToldOnce
         foreach ($flags as $flag) {
             $place = $flag->place();
             if ($place !== null) {
-                $places[] = $place;
+                $places = [...$places, ...$flag->allPlaces()];
                 $measures[$place->measure] = PlaceWords::measure($this->measures[$place->measure]);
             }
         }

@@ -15,6 +15,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagOrder;
 use UprightPencil\Review\Remedy;
 use UprightPencil\Review\ToldOnce;
 
@@ -66,18 +67,27 @@ final class Comparison
     public function flags(): array
     {
         $stretches = $this->stretches();
-        $quarrels = (new Quarrels($this->score, $this))->flags($stretches);
 
-        return (new ToldOnce($this->score->measures))->of([...$quarrels, ...$this->hands($stretches)]);
+        return FlagOrder::sorted([...$this->quarrels($stretches), ...$this->hands($stretches)]);
     }
 
     /**
      * @param list<SharedStretch> $stretches
-     * @return list<Flag> the same line fingered in two ways
+     * @return list<Flag> one rhythm bowed in several ways
+     * @throws MusicException
+     */
+    public function quarrels(array $stretches): array
+    {
+        return (new ToldOnce($this->score->measures))->of((new Quarrels($this->score, $this))->flags($stretches));
+    }
+
+    /**
+     * @param list<SharedStretch> $stretches
+     * @return list<Flag> one line fingered in several ways
      */
     public function hands(array $stretches): array
     {
-        return SameLines::of($this->plans, $this->places)->flags($stretches);
+        return (new ToldOnce($this->score->measures))->of(SameLines::of($this->plans, $this->places)->flags($stretches));
     }
 
     /** @return list<SharedStretch> */

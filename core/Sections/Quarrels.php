@@ -9,6 +9,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagPlace;
 use UprightPencil\Review\Remedy;
 
 /**
@@ -36,11 +37,53 @@ final readonly class Quarrels
         $flags = [];
         foreach ($this->events($stretches) as $event) {
             foreach (self::connected($event) as $quarrel) {
-                $flags[] = $this->flag($quarrel);
+                $flags[] = $this->flag($quarrel)->at($this->places($quarrel));
             }
         }
 
         return $flags;
+    }
+
+    /**
+     * Whether the bows over a shared rhythm differ where they should not.
+     *
+     * @throws MusicException
+     */
+    public function isOver(SharedStretch $stretch): bool
+    {
+        return !$stretch->agrees() && !$this->isTuneAndAccompaniment($stretch);
+    }
+
+    /**
+     * Where each section concerned begins to differ, and up to where.
+     *
+     * @param non-empty-list<SharedStretch> $quarrel
+     * @return list<FlagPlace> in the order of the score
+     * @throws MusicException
+     */
+    private function places(array $quarrel): array
+    {
+        $places = [];
+        foreach ($quarrel as $stretch) {
+            [$from, $to] = $this->comparison->span($stretch);
+            $differs = $stretch->slursDiffer !== [] ? $stretch->slursDiffer : $stretch->directionsDiffer;
+            foreach ([$stretch->one, $stretch->other] as $side => $part) {
+                $known = $places[$part] ?? null;
+                $first = $known === null || $from < $known->measure;
+                $places[$part] = new FlagPlace(
+                    $part,
+                    $first ? $from : $known->measure,
+                    null,
+                    $first ? $stretch->pairs[$differs[0] ?? 0]->on($side) : $known->noteId,
+                    max($to, $known->until ?? $to),
+                );
+            }
+        }
+        $order = array_flip(array_map(static fn (PartPlan $plan): string => $plan->part->id, $this->comparison->plans()));
+        uasort($places, static fn (FlagPlace $a, FlagPlace $b): int
+            => [$a->measure, $order[(string) $a->partId]] <=> [$b->measure, $order[(string) $b->partId]]);
+
+        return array_values($places);
     }
 
     /**
@@ -58,8 +101,7 @@ final readonly class Quarrels
             $end = -1;
             $alike = array_values(array_filter(
                 $stretches,
-                fn (SharedStretch $stretch): bool => !$stretch->agrees() && ($stretch->slursDiffer !== []) === ($kind === 'slurs')
-                    && !$this->isTuneAndAccompaniment($stretch),
+                fn (SharedStretch $stretch): bool => ($stretch->slursDiffer !== []) === ($kind === 'slurs') && $this->isOver($stretch),
             ));
             usort($alike, fn (SharedStretch $a, SharedStretch $b): int => $this->comparison->span($a) <=> $this->comparison->span($b));
             foreach ($alike as $stretch) {

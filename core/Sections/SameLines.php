@@ -10,6 +10,7 @@ use UprightPencil\Music\Part;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
+use UprightPencil\Review\FlagPlace;
 use UprightPencil\Review\Remedy;
 
 /** Two parts of one kind of instrument that play the same line: it gets the same fingers in both, or it is told where not. */
@@ -93,7 +94,9 @@ final readonly class SameLines
         if ($first === null || $mine === null || $theirs === null) {
             return null;
         }
-        $note = $one->part->notes[$one->part->positionsById()[$first->one]];
+        $positions = $one->part->positionsById();
+        $note = $one->part->notes[$positions[$first->one]];
+        $until = $one->part->notes[$positions[$differ[count($differ) - 1]->one]]->measure;
         $place = $this->places->of($one->part)->inWords($first->one);
 
         return new Flag(
@@ -105,6 +108,11 @@ final readonly class SameLines
             null,
             $first->one,
             [$this->copy($differ, $one, $other, 0), $this->copy($differ, $other, $one, 1)],
+            '',
+            [
+                new FlagPlace($one->part->id, $note->measure, null, $first->one, $until),
+                new FlagPlace($other->part->id, $note->measure, null, $first->other, $until),
+            ],
         );
     }
 

@@ -48,7 +48,7 @@ final class EnsembleTest extends BrowserTestCase
     {
         $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
         $shown = $page->count('.sheet g.fing');
-        (new WebDriverSelect($page->find('footer label:last-of-type select')))->selectByValue('every');
+        (new WebDriverSelect($page->find('footer select[name=fingers]')))->selectByValue('every');
         $page->until(fn (): bool => $page->count('.sheet g.fing') > 2 * $shown, 'no more fingers appear');
         $page->driver->navigate()->refresh();
         $page->engraved()->until(fn (): bool => $page->count('.sheet g.fing') > 2 * $shown, 'the choice is forgotten');

@@ -78,7 +78,7 @@ final class BecauseTest extends FeatureTestCase
         self::assertCount(1, $hands);
         self::assertStringContainsString('play the same line and finger it in two ways, from m. 1 beat 2 on', $hands[0]['text']);
         self::assertCount(2, $hands[0]['ways']);
-        self::assertEquals(0, $hands[0]['onset']);
+        self::assertEquals(0, $hands[0]['spans'][0]['from']);
     }
 
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */

@@ -176,7 +176,8 @@ final class HandTest extends FeatureTestCase
         $piece = $this->piece('A4q | D4q E4q B4h');
 
         $this->actingAs($this->director)->getJson("/api/v1/pieces/{$piece->id}/tutti")->assertOk()
-            ->assertJsonPath('sections.0.fingers.1.text', 'D0')
+            ->assertJsonPath('sections.0.fingers.1.number', '0')
+            ->assertJsonPath('sections.0.fingers.1.string', 'D')
             ->assertJsonPath('entrances.0.text', 'beat 1')
             ->assertJsonPath('unisons', []);
     }

@@ -169,11 +169,21 @@ final class UnderstandingTest extends FeatureTestCase
         self::assertEquals(2, $strokes[1]['end']);
         self::assertCount(1, $strokes[1]['ticks']);
         self::assertNotEmpty(array_filter($strokes, static fn (array $stroke): bool => $stroke['direction'] === null), 'plucked notes');
-        $quarrels = array_filter($tutti->json('stretches'), static fn (array $stretch): bool => !$stretch['agrees']);
+        $drawn = array_filter($tutti->json('stretches'), static fn (array $stretch): bool => $stretch['quarrels']);
+        self::assertNotEmpty($drawn);
+        $quarrels = $tutti->json('quarrels');
         self::assertNotEmpty($quarrels);
+        self::assertLessThan(count($drawn), count($quarrels), 'one thing for all sections, not pair by pair');
+        $sections = array_column($tutti->json('sections'), 'id', 'part');
         foreach ($quarrels as $quarrel) {
             self::assertNotSame('', $quarrel['text']);
-            self::assertLessThan($quarrel['to'], $quarrel['from']);
+            self::assertGreaterThan(1, count(array_unique(array_column($quarrel['spans'], 'part'))));
+            foreach ($quarrel['spans'] as $span) {
+                self::assertLessThan($span['to'], $span['from']);
+            }
+            foreach ($quarrel['ways'] as $way) {
+                self::assertSame([], array_diff(array_column($way['parts'], 'section'), $sections));
+            }
         }
     }
 

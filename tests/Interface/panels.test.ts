@@ -2,7 +2,7 @@ import { flushPromises, mount } from '@vue/test-utils';
 import { createPinia, getActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { createMemoryHistory, createRouter } from 'vue-router';
-import type { Fingerboard, NoteDetail, Tutti } from '../../resources/js/api/types';
+import type { Fingerboard, NoteDetail, Tutti, TuttiFinger } from '../../resources/js/api/types';
 import FingerboardCard from '../../resources/js/class/FingerboardCard.vue';
 import Because from '../../resources/js/desk/panel/Because.vue';
 import BecauseBow from '../../resources/js/desk/panel/BecauseBow.vue';
@@ -14,6 +14,7 @@ import PatternSheet from '../../resources/js/desk/sheets/PatternSheet.vue';
 import Ring from '../../resources/js/desk/input/Ring.vue';
 import TempoSheet from '../../resources/js/desk/sheets/TempoSheet.vue';
 import MyPartScreen from '../../resources/js/mypart/MyPartScreen.vue';
+import EventCard from '../../resources/js/tutti/EventCard.vue';
 import TuttiPicture from '../../resources/js/tutti/TuttiPicture.vue';
 import { calls, desk, finger, mark, sent, serve, settled, flag as told } from './support';
 
@@ -338,33 +339,55 @@ describe('tutti', () => {
         measures: [{ number: '1', onset: 0, length: 4, rehearsal: null }],
         sections: ['Violin', 'Viola'].map((name, index) => ({
             id: index, part: `P${index + 1}`, name, strokes: [stroke(0, 'down'), stroke(1, 'up')],
-            fingers: [{ onset: 0, text: 'D1', shift: index === 1 }],
+            fingers: [{ onset: 0, number: '1', string: 'D', shift: index === 1 }],
         })),
-        stretches: [{ one: 'P1', other: 'P2', from: 0, to: 2, measures: ['1', '1'], agrees: false, text: 'They differ.', ways: [] }],
+        stretches: [{ one: 'P1', other: 'P2', from: 0, to: 2, measures: ['1', '1'], agrees: false, quarrels: true }],
+        quarrels: [{ text: 'They differ.', spans: ['P1', 'P2'].map((part) => ({ part, from: 0, to: 2 })), ways: [] }],
         hands: [],
         entrances: [{ part: 'P2', onset: 0, text: 'beat 1' }],
         unisons: [{ onset: 1, name: 'D', parts: ['P1', 'P2'], unison: false }],
     };
     const picture = (view: 'bows' | 'fingers' | 'entrances' | 'unisons'): ReturnType<typeof mount> =>
-        mount(TuttiPicture, { props: { data, first: 0, view, modelValue: null } });
+        mount(TuttiPicture, { props: { data, first: 0, view, chosen: null } });
 
-    it('draws strokes, and the quarrel between two sections', async () => {
+    it('draws strokes, the quarrel between two sections, and where the chosen event is', async () => {
         const drawn = picture('bows');
         expect(drawn.findAll('rect.down')).toHaveLength(2);
         expect(drawn.findAll('rect.up')).toHaveLength(2);
-        await drawn.find('.quarrel').trigger('click');
-        expect(drawn.emitted('update:modelValue')?.[0]?.[0]).toMatchObject({ text: 'They differ.' });
+        expect(drawn.findAll('.quarrel')).toHaveLength(1);
+        expect(drawn.findAll('.concerned')).toHaveLength(0);
+        await drawn.setProps({ chosen: data.quarrels[0]! });
+        expect(drawn.findAll('.concerned')).toHaveLength(2);
+    });
+
+    it('draws no quarrel between a tune and what goes along with it', () => {
+        const peaceful = { ...data, stretches: data.stretches.map((one) => ({ ...one, quarrels: false })) };
+        expect(mount(TuttiPicture, { props: { data: peaceful, first: 0, view: 'bows', chosen: null } }).find('.quarrel').exists()).toBe(false);
+    });
+
+    it('brings every section concerned over with one press', async () => {
+        const card = mount(EventCard, {
+            props: {
+                event: { ...data.quarrels[0]!, ways: [{ text: 'Viola and Cello as Violin', parts: [{ section: 2, lines: ['1.1 down'] }, { section: 3, lines: ['1.1 down'] }] }] },
+                busy: false,
+                isChosen: false,
+            },
+        });
+        await card.find('button').trigger('click');
+        expect(card.emitted('take')?.[0]?.[0]).toMatchObject({ text: 'Viola and Cello as Violin', parts: [{ section: 2 }, { section: 3 }] });
+        await card.trigger('mouseenter');
+        expect(card.emitted('point')?.[0]?.[0]).toMatchObject({ text: 'They differ.' });
     });
 
     it('says the string only where it changes, and writes no finger over another', () => {
         const quick = { ...data, sections: data.sections.slice(0, 1) };
         const under = (fingers: Tutti['sections'][number]['fingers']): string[] =>
-            mount(TuttiPicture, { props: { data: { ...quick, sections: [{ ...quick.sections[0]!, fingers }] }, first: 0, view: 'fingers', modelValue: null } })
+            mount(TuttiPicture, { props: { data: { ...quick, sections: [{ ...quick.sections[0]!, fingers }] }, first: 0, view: 'fingers', chosen: null } })
                 .findAll('text.finger').map((one) => one.text());
-        const at = (onset: number, text: string, shift = false): { onset: number; text: string; shift: boolean } => ({ onset, text, shift });
-        expect(under([at(0, 'D1'), at(1, 'D2'), at(2, 'A0'), at(3, 'A1')])).toEqual(['D1', '2', 'A0', '1']);
-        expect(under([at(0, 'D1'), at(0.02, 'D2'), at(1, 'D3')])).toEqual(['D1', '3']);
-        expect(under([at(0, 'D1'), at(0.02, 'A3', true), at(1, 'A4')])).toEqual(['A3', '4']);
+        const at = (onset: number, number: string, string: string, shift = false): TuttiFinger => ({ onset, number, string, shift });
+        expect(under([at(0, '1', 'D'), at(1, '2', 'D'), at(2, '0', 'A'), at(3, '1', 'A')])).toEqual(['1·D', '2', '0·A', '1']);
+        expect(under([at(0, '1', 'D'), at(0.02, '2', 'D'), at(1, '3', 'D')])).toEqual(['1·D', '3']);
+        expect(under([at(0, '1', 'D'), at(0.02, '3', 'A', true), at(1, '4', 'A')])).toEqual(['3·A', '4']);
     });
 
     it('shows fingers, entrances and unisons over the same strokes', () => {

@@ -46,8 +46,8 @@ final class FlagResource
     /** @return list<int> measures it stands in, by their index */
     private static function indexes(Flag $flag): array
     {
-        $measures = array_map(static fn (FlagPlace $place): int => $place->measure, $flag->places);
+        $measures = array_map(static fn (FlagPlace $place): int => $place->measure, $flag->allPlaces());
 
-        return $measures === [] && $flag->measure !== null ? [$flag->measure] : array_values(array_unique($measures));
+        return array_values(array_unique($measures));
     }
 }

@@ -14,12 +14,15 @@ use UprightPencil\Music\Direction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\PlaceWords;
+use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagPlace;
 use UprightPencil\Review\Remedy;
 use UprightPencil\Sections\Comparison;
 use UprightPencil\Sections\Entrance;
 use UprightPencil\Sections\Entrances;
+use UprightPencil\Sections\Quarrels;
 use UprightPencil\Sections\SharedStretch;
 use UprightPencil\Sections\Unison;
 use UprightPencil\Sections\Unisons;
@@ -29,17 +32,19 @@ use UprightPencil\Sections\Unisons;
  *
  * @phpstan-type TuttiStroke array{onset: float, end: float, direction: value-of<Direction>|null, join: value-of<BowConnection>|null,
  *     voice: string, ticks: list<float>}
- * @phpstan-type TuttiFinger array{onset: float, text: string, shift: bool}
- * @phpstan-type TuttiWay array{text: string, part: string, lines: list<string>}
+ * @phpstan-type TuttiFinger array{onset: float, number: string, string: string, shift: bool}
+ * @phpstan-type TuttiLines array{section: int, lines: list<string>}
+ * @phpstan-type TuttiWay array{text: string, parts: list<TuttiLines>}
+ * @phpstan-type TuttiSpan array{part: string, from: float, to: float}
+ * @phpstan-type TuttiEvent array{text: string, spans: list<TuttiSpan>, ways: list<TuttiWay>}
  * @phpstan-type TuttiStretch array{one: string, other: string, from: float, to: float, measures: list<string>, agrees: bool,
- *     text: string|null, ways: list<TuttiWay>}
+ *     quarrels: bool}
  * @phpstan-type TuttiSection array{id: int, part: string, name: string, strokes: list<TuttiStroke>, fingers: list<TuttiFinger>}
  * @phpstan-type TuttiMeasure array{number: string, onset: float, length: float, rehearsal: string|null}
- * @phpstan-type TuttiHands array{onset: float, text: string, ways: list<TuttiWay>}
  * @phpstan-type TuttiEntrance array{part: string, onset: float, text: string}
  * @phpstan-type TuttiUnison array{onset: float, name: string, parts: list<string>, unison: bool}
  * @phpstan-type Tutti array{title: string, measures: list<TuttiMeasure>, sections: list<TuttiSection>, stretches: list<TuttiStretch>,
- *     hands: list<TuttiHands>, entrances: list<TuttiEntrance>, unisons: list<TuttiUnison>}
+ *     quarrels: list<TuttiEvent>, hands: list<TuttiEvent>, entrances: list<TuttiEntrance>, unisons: list<TuttiUnison>}
  */
 final readonly class TuttiResource
 {
@@ -65,14 +70,17 @@ final readonly class TuttiResource
         $sections = $piece->sections->keyBy('part_id');
         if ($plans === []) {
             return [
-                'title' => $piece->title, 'sections' => [], 'measures' => [], 'stretches' => [], 'hands' => [], 'entrances' => [],
-                'unisons' => [],
+                'title' => $piece->title, 'sections' => [], 'measures' => [], 'stretches' => [], 'quarrels' => [], 'hands' => [],
+                'entrances' => [], 'unisons' => [],
             ];
         }
         $score = $plans[0]->score;
         $parts = array_map(static fn (SectionPlan $plan): Part => $plan->part->part, $plans);
         $comparison = new Comparison($score, array_map(static fn (SectionPlan $plan): PartPlan => $plan->part, $plans));
         $stretches = $comparison->stretches();
+        $quarrels = new Quarrels($score, $comparison);
+        $ids = $piece->sections->mapWithKeys(static fn (Section $section): array => [$section->name => $section->id])->all();
+        $event = static fn (Flag $flag): array => self::event($flag, $score, $ids);
 
         return [
             'title' => $piece->title,
@@ -101,14 +109,11 @@ final readonly class TuttiResource
                 'unison' => $one->isUnison,
             ], (new Unisons($score))->of($parts)),
             'stretches' => array_map(
-                fn (SharedStretch $stretch): array => $this->stretch($stretch, $comparison, $plans),
+                fn (SharedStretch $stretch): array => $this->stretch($stretch, $quarrels->isOver($stretch), $plans),
                 $stretches,
             ),
-            'hands' => array_map(static fn (Flag $flag): array => [
-                'onset' => $flag->measure === null ? 0.0 : $score->measures[$flag->measure]->onset->toFloat(),
-                'text' => $flag->text,
-                'ways' => self::ways($flag),
-            ], $comparison->hands($stretches)),
+            'quarrels' => array_map($event, $comparison->quarrels($stretches)),
+            'hands' => array_map($event, $comparison->hands($stretches)),
         ];
     }
 
@@ -159,8 +164,8 @@ final readonly class TuttiResource
             if ($finger !== null && !$note->isGrace && !$note->tieStop && !$note->inChord) {
                 $fingers[] = [
                     'onset' => $plan->score->onsetOf($note)->toFloat(),
-                    // Never as a pitch is written.
-                    'text' => "{$finger->number}·{$finger->string}",
+                    'number' => (string) $finger->number,
+                    'string' => $finger->string,
                     'shift' => $finger->isShift,
                 ];
             }
@@ -173,7 +178,7 @@ final readonly class TuttiResource
      * @param list<SectionPlan> $plans
      * @return TuttiStretch
      */
-    private function stretch(SharedStretch $stretch, Comparison $comparison, array $plans): array
+    private function stretch(SharedStretch $stretch, bool $quarrels, array $plans): array
     {
         $plan = array_values(array_filter($plans, static fn (SectionPlan $plan): bool => $plan->part->part->id === $stretch->one))[0];
         $positions = $plan->part->part->positionsById();
@@ -182,7 +187,6 @@ final readonly class TuttiResource
         [$from, $to] = $differs === [] ? [0, count($stretch->pairs) - 1] : [min($differs), max($differs)];
         $first = $plan->part->part->notes[$positions[$stretch->pairs[$from]->one]];
         $last = $plan->part->part->notes[$positions[$stretch->pairs[$to]->one]];
-        $flag = $stretch->agrees() ? null : $comparison->flag($stretch);
 
         return [
             'one' => $stretch->one,
@@ -194,22 +198,53 @@ final readonly class TuttiResource
                 $plan->score->measures[$stretch->toMeasure]->number,
             ],
             'agrees' => $stretch->agrees(),
-            'text' => $flag?->text,
-            'ways' => $flag === null ? [] : self::ways($flag),
+            'quarrels' => $quarrels,
         ];
     }
 
-    /** @return list<TuttiWay> the part is named apart from its lines */
-    private static function ways(Flag $flag): array
+    /**
+     * One thing for all the sections concerned.
+     *
+     * @param array<string, int> $ids of the sections, by the names of their parts
+     * @return TuttiEvent
+     */
+    private static function event(Flag $flag, Score $score, array $ids): array
     {
-        return array_map(static function (Remedy $way): array {
-            $isNamed = str_starts_with($way->lines[0] ?? '', self::PART);
-
-            return [
+        return [
+            'text' => $flag->text,
+            'spans' => array_map(static fn (FlagPlace $place): array => [
+                'part' => (string) $place->partId,
+                'from' => $score->measures[$place->measure]->onset->toFloat(),
+                'to' => $score->measures[$place->until ?? $place->measure]->end()->toFloat(),
+            ], $flag->allPlaces()),
+            'ways' => array_map(static fn (Remedy $way): array => [
                 'text' => $way->text,
-                'part' => $isNamed ? substr($way->lines[0], strlen(self::PART)) : '',
-                'lines' => $isNamed ? array_slice($way->lines, 1) : $way->lines,
-            ];
-        }, $flag->ways);
+                'parts' => self::byPart($way->lines, $ids),
+            ], $flag->ways),
+        ];
+    }
+
+    /**
+     * @param list<string> $lines each part's under its name
+     * @param array<string, int> $ids
+     * @return list<TuttiLines>
+     */
+    private static function byPart(array $lines, array $ids): array
+    {
+        $parts = [];
+        $section = null;
+        foreach ($lines as $line) {
+            if (str_starts_with($line, self::PART)) {
+                $section = $ids[substr($line, strlen(self::PART))] ?? null;
+            } elseif ($section !== null) {
+                $parts[$section][] = $line;
+            }
+        }
+
+        return array_map(
+            static fn (int $id, array $own): array => ['section' => $id, 'lines' => array_values(array_unique($own))],
+            array_keys($parts),
+            $parts,
+        );
     }
 }

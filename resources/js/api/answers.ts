@@ -505,14 +505,31 @@ export interface TuttiStroke {
 
 export interface TuttiFinger {
     onset: number;
-    text: string;
+    number: string;
+    string: string;
     shift: boolean;
+}
+
+export interface TuttiLines {
+    section: number;
+    lines: string[];
 }
 
 export interface TuttiWay {
     text: string;
+    parts: TuttiLines[];
+}
+
+export interface TuttiSpan {
     part: string;
-    lines: string[];
+    from: number;
+    to: number;
+}
+
+export interface TuttiEvent {
+    text: string;
+    spans: TuttiSpan[];
+    ways: TuttiWay[];
 }
 
 export interface TuttiStretch {
@@ -522,8 +539,7 @@ export interface TuttiStretch {
     to: number;
     measures: string[];
     agrees: boolean;
-    text: string | null;
-    ways: TuttiWay[];
+    quarrels: boolean;
 }
 
 export interface TuttiSection {
@@ -539,12 +555,6 @@ export interface TuttiMeasure {
     onset: number;
     length: number;
     rehearsal: string | null;
-}
-
-export interface TuttiHands {
-    onset: number;
-    text: string;
-    ways: TuttiWay[];
 }
 
 export interface TuttiEntrance {
@@ -565,7 +575,8 @@ export interface Tutti {
     measures: TuttiMeasure[];
     sections: TuttiSection[];
     stretches: TuttiStretch[];
-    hands: TuttiHands[];
+    quarrels: TuttiEvent[];
+    hands: TuttiEvent[];
     entrances: TuttiEntrance[];
     unisons: TuttiUnison[];
 }
@@ -604,6 +615,7 @@ export interface PlaceOfFlag {
     measure: string;
     beat: string;
     note?: string;
+    to?: string;
 }
 
 export interface BowChange {

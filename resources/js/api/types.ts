@@ -44,6 +44,7 @@ export type {
     Slot,
     StudentPart,
     Tutti,
+    TuttiEvent,
     TuttiFinger,
     TuttiStretch,
     TuttiWay,

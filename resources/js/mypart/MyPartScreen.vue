@@ -35,10 +35,10 @@ const news = computed(() => rows.value.filter((row) => row.isNew));
 const chair = ref(String(route.query.chair ?? localStorage.getItem(`chair-${token}`) ?? ''));
 /** How many fingers the page shows: as the director handed it out, unless the student or the link asks for others. */
 const fingers = ref(String(route.query.fingers ?? localStorage.getItem(`fingers-${token}`) ?? ''));
-const FINGERS: Record<Density, string> = { sparse: 'few', standard: 'some', every: 'on every note' };
+const FINGERS: Record<Density, string> = { sparse: 'few', standard: 'some', every: 'all' };
 /** How many bow signs it shows, in the same way. */
 const bows = ref(String(route.query.bows ?? localStorage.getItem(`bows-${token}`) ?? ''));
-const BOWS: Record<BowDensity, string> = { few: 'few', some: 'some', every: 'in every measure' };
+const BOWS: Record<BowDensity, string> = { few: 'few', some: 'some', every: 'all' };
 const query = computed(() => {
     const asked = new URLSearchParams();
     if (chair.value) asked.set('chair', chair.value);
@@ -164,7 +164,7 @@ async function print(): Promise<void> {
                 </div>
                 <label>
                     Paper
-                    <select v-model="paper">
+                    <select v-model="paper" name="paper">
                         <option v-for="(one, key) in PAPERS" :key="key" :value="key">{{ one.name }}</option>
                     </select>
                 </label>
@@ -173,13 +173,13 @@ async function print(): Promise<void> {
                 </button>
                 <label v-if="part && part.densities.length > 1">
                     Fingers
-                    <select :value="fingers || part.fingers" @change="showFingers(($event.target as HTMLSelectElement).value)">
+                    <select name="fingers" :value="fingers || part.fingers" @change="showFingers(($event.target as HTMLSelectElement).value)">
                         <option v-for="one in part.densities" :key="one" :value="one">{{ FINGERS[one] }}</option>
                     </select>
                 </label>
                 <label v-if="part && part.bowDensities.length > 1">
                     Bows
-                    <select :value="bows || part.bows" @change="showBows(($event.target as HTMLSelectElement).value)">
+                    <select name="bows" :value="bows || part.bows" @change="showBows(($event.target as HTMLSelectElement).value)">
                         <option v-for="one in part.bowDensities" :key="one" :value="one">{{ BOWS[one] }}</option>
                     </select>
                 </label>
@@ -332,8 +332,8 @@ footer {
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 8px 14px;
-    padding: 10px 16px;
+    gap: 6px 12px;
+    padding: 8px 14px;
     background: var(--barrel);
     color: var(--on-dark);
 }
@@ -348,6 +348,17 @@ footer select {
     color: var(--ink);
     font-weight: 700;
     cursor: pointer;
+}
+
+footer label {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    font-size: 13px;
+}
+
+footer select {
+    padding: 0 6px;
 }
 
 .sizes {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The strokes of all sections over a few measures, aligned in time, with what is to be shown over them. */
 import { computed } from 'vue';
-import type { Tutti, TuttiFinger, TuttiStretch } from '../api/types';
+import type { Tutti, TuttiEvent, TuttiFinger } from '../api/types';
 import { WINDOW, type View } from './view';
 
 const ROW = 108;
@@ -9,8 +9,7 @@ const TOP = 40;
 const LEFT = 84;
 const WIDTH = 870;
 
-const props = defineProps<{ data: Tutti; first: number; view: View }>();
-const chosen = defineModel<TuttiStretch | null>({ required: true });
+const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null }>();
 
 const shown = computed(() => props.data.measures.slice(props.first, props.first + WINDOW));
 const from = computed(() => shown.value[0]?.onset ?? 0);
@@ -27,22 +26,28 @@ const height = computed(() => TOP + ROW * props.data.sections.length + 10);
 const DIGIT = 6.4;
 const GAP = 2.5;
 
+interface FingerText {
+    onset: number;
+    text: string;
+    shift: boolean;
+}
+
 /** Fingers as they fit: the string where it changes, and no text over the one before; where the hand shifts always. */
-function legible(fingers: TuttiFinger[]): TuttiFinger[] {
-    const kept: TuttiFinger[] = [];
+function legible(fingers: TuttiFinger[]): FingerText[] {
+    const kept: FingerText[] = [];
     let string = '';
     let end = -Infinity;
     for (const finger of fingers) {
-        const changes = !finger.text.startsWith(string) || string === '' || finger.shift;
-        const text = changes ? finger.text : finger.text.slice(1);
+        // Never as a pitch is written: “4·A”.
+        const text = finger.string !== string || finger.shift ? `${finger.number}·${finger.string}` : finger.number;
         const left = x(finger.onset);
         if (left < end + GAP) {
             if (!finger.shift) continue;
             kept.pop();
         }
-        string = finger.text.charAt(0);
+        string = finger.string;
         end = left + text.length * DIGIT;
-        kept.push({ ...finger, text });
+        kept.push({ onset: finger.onset, shift: finger.shift, text });
     }
     return kept;
 }
@@ -57,7 +62,15 @@ const rows = computed(() =>
     })),
 );
 /** Neighbouring rows are bound together on the picture; all quarrels are listed beside it. */
-const bound = computed(() => props.data.stretches.filter((stretch) => isSeen(stretch.from, stretch.to)).filter((stretch) => Math.abs(row(stretch.one) - row(stretch.other)) === 1));
+const bound = computed(() =>
+    props.data.stretches.filter(
+        (stretch) =>
+            (stretch.agrees || stretch.quarrels) &&
+            isSeen(stretch.from, stretch.to) &&
+            Math.abs(row(stretch.one) - row(stretch.other)) === 1,
+    ),
+);
+const spans = computed(() => (props.chosen?.spans ?? []).filter((span) => isSeen(span.from, span.to)));
 const entrances = computed(() => props.data.entrances.filter((one) => one.onset >= from.value && one.onset < to.value));
 const unisons = computed(() => props.data.unisons.filter((one) => one.onset >= from.value && one.onset < to.value));
 const yOf = (part: string): number => TOP + ROW * row(part);
@@ -126,10 +139,18 @@ const yOf = (part: string): number => TOP + ROW * row(part);
                 :height="ROW + 52"
                 rx="7"
                 class="quarrel"
-                :class="{ 'is-chosen': chosen === stretch }"
-                @click="chosen = stretch"
             />
         </g>
+        <rect
+            v-for="span in spans"
+            :key="`c${span.part}${span.from}`"
+            :x="x(Math.max(span.from, from))"
+            :y="yOf(span.part)"
+            :width="x(Math.min(span.to, to)) - x(Math.max(span.from, from)) - 3"
+            height="50"
+            rx="6"
+            class="concerned"
+        />
     </svg>
 </template>
 
@@ -190,11 +211,12 @@ svg {
     fill: var(--wrong-wash);
     stroke: var(--wrong);
     stroke-width: 1.6;
-    cursor: pointer;
 }
 
-.quarrel.is-chosen {
-    fill: var(--wrong-tint);
+.concerned {
+    fill: none;
+    stroke: var(--cedar);
+    stroke-width: 2.5;
 }
 
 .finger {

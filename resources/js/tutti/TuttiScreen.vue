@@ -3,8 +3,9 @@
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { Tutti, TuttiStretch, TuttiWay } from '../api/types';
+import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { tell } from '../ui/say';
+import EventCard from './EventCard.vue';
 import TuttiPicture from './TuttiPicture.vue';
 import { WINDOW, type View } from './view';
 import { orWarn, useTrying } from '../ui/trying';
@@ -14,7 +15,9 @@ const route = useRoute();
 const data = ref<Tutti | null>(null);
 const { problem, attempt } = useTrying();
 const first = ref(0);
-const chosen = ref<TuttiStretch | null>(null);
+/** The event the pointer or the keyboard is at: it stands out in the picture. */
+const chosen = ref<TuttiEvent | null>(null);
+const busy = ref(false);
 const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
 const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'bows');
 watch(view, (now) => localStorage.setItem('tutti-view', now));
@@ -38,29 +41,34 @@ const inView = computed(() => {
         ? (data.value?.stretches ?? []).filter((one) => one.to > start.onset && one.from < end.onset + end.length)
         : [];
 });
-const quarrels = computed(() => inView.value.filter((stretch) => !stretch.agrees));
-const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
-const hands = computed(() => {
+const isInView = (event: TuttiEvent): boolean => {
     const start = shown.value[0];
     const end = shown.value.at(-1);
-    return start && end
-        ? (data.value?.hands ?? []).filter((one) => one.onset >= start.onset && one.onset < end.onset + end.length)
-        : [];
-});
+    return !!start && !!end && event.spans.some((span) => span.to > start.onset && span.from < end.onset + end.length);
+};
+const quarrels = computed(() => (data.value?.quarrels ?? []).filter(isInView));
+const hands = computed(() => (data.value?.hands ?? []).filter(isInView));
+const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 async function take(way: TuttiWay): Promise<void> {
-    const section = data.value?.sections.find((one) => one.name === way.part);
-    if (!section) return;
+    busy.value = true;
     await orWarn(async () => {
-        await api.post(`sections/${section.id}/marks`, {
-            lines: way.lines.join('\n'),
-            seen: Number.MAX_SAFE_INTEGER,
-            label: way.text.slice(0, 110),
-        });
-        tell(way.text);
-        await load();
+        // One section after the other: what was done when one of them fails stays done, and is shown.
+        try {
+            for (const { section, lines } of way.parts) {
+                await api.post(`sections/${section}/marks`, {
+                    lines: lines.join('\n'),
+                    seen: Number.MAX_SAFE_INTEGER,
+                    label: way.text.slice(0, 110),
+                });
+            }
+            tell(way.text);
+        } finally {
+            await load();
+        }
     });
+    busy.value = false;
 }
 
 function move(step: number): void {
@@ -96,7 +104,7 @@ function move(step: number): void {
                         :style="{ flexGrow: measure.length }"
                         :class="{
                             'is-here': index >= first && index < first + WINDOW,
-                            'is-wrong': data.stretches.some((one) => !one.agrees && one.from < measure.onset + measure.length && one.to > measure.onset),
+                            'is-wrong': data.stretches.some((one) => one.quarrels && one.from < measure.onset + measure.length && one.to > measure.onset),
                         }"
                         @click="first = Math.max(0, Math.min(index, data.measures.length - WINDOW))"
                     >
@@ -104,7 +112,7 @@ function move(step: number): void {
                     </button>
                 </div>
                 <div class="paper" tabindex="0" role="region" aria-label="The sections as strokes">
-                    <TuttiPicture v-model="chosen" :data="data" :first="first" :view="view" />
+                    <TuttiPicture :chosen="chosen" :data="data" :first="first" :view="view" />
                 </div>
                 <p class="quiet legend">
                     ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
@@ -112,17 +120,27 @@ function move(step: number): void {
             </div>
             <aside class="beside" aria-label="What the sections share">
                 <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All of one mind' }}</h2>
-                <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows.</p>
-                <div v-for="stretch in quarrels" :key="`${stretch.one}${stretch.other}${stretch.from}`" class="card" :class="{ 'is-chosen': chosen === stretch }">
-                    <p>{{ stretch.text }}</p>
-                    <button v-for="way in stretch.ways" :key="way.text" type="button" class="way" @click="take(way)">{{ way.text }}</button>
-                </div>
+                <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
+                <EventCard
+                    v-for="event in quarrels"
+                    :key="event.text"
+                    :event="event"
+                    :busy="busy"
+                    :is-chosen="chosen === event"
+                    @point="chosen = $event"
+                    @take="take"
+                />
                 <template v-if="hands.length">
                     <h3>One line, two hands</h3>
-                    <div v-for="one in hands" :key="one.text" class="card">
-                        <p>{{ one.text }}</p>
-                        <button v-for="way in one.ways" :key="way.text" type="button" class="way" @click="take(way)">{{ way.text }}</button>
-                    </div>
+                    <EventCard
+                        v-for="event in hands"
+                        :key="event.text"
+                        :event="event"
+                        :busy="busy"
+                        :is-chosen="chosen === event"
+                        @point="chosen = $event"
+                        @take="take"
+                    />
                 </template>
                 <template v-if="agreed.length">
                     <h3>Also shared</h3>
@@ -213,41 +231,6 @@ h3 {
     font: 700 13px var(--sans);
     color: var(--soft);
     margin: 16px 0 4px;
-}
-
-.card {
-    background: var(--paper);
-    border: 1px solid var(--hair);
-    border-radius: var(--radius-large);
-    padding: 10px 12px;
-    margin: 10px 0;
-    font-size: 13px;
-}
-
-.card.is-chosen {
-    border-color: var(--wrong);
-}
-
-.card p {
-    margin: 0 0 6px;
-}
-
-.way {
-    display: block;
-    width: 100%;
-    border: 1px solid var(--hair);
-    border-radius: var(--radius);
-    background: var(--paper);
-    text-align: left;
-    padding: 6px 9px;
-    margin-top: 4px;
-    font-size: 13px;
-    color: var(--ink);
-    cursor: pointer;
-}
-
-.way:hover {
-    border-color: var(--cedar);
 }
 
 .pad {

@@ -15,6 +15,7 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagPlace;
 use UprightPencil\Sections\Comparison;
 
 final class ComparisonTest extends TestCase
@@ -135,6 +136,7 @@ final class ComparisonTest extends TestCase
         $flags = $this->flagsOf($score, "part Cello\n1.1 up");
 
         self::assertSame(['Cello bows the other way than Violin I, Violin II and Viola, in the same rhythm, mm. 1–4.'], array_column($flags, 'text'));
+        self::assertSame([0, 3], [$flags[0]->places[3]->measure, $flags[0]->places[3]->until], 'the whole stretch');
         self::assertSame(['Cello as Violin I, Violin II and Viola', 'Violin I, Violin II and Viola as Cello'], array_column($flags[0]->ways, 'text'));
         self::assertSame([], $this->flagsOf($score, implode("\n", $flags[0]->ways[0]->lines)));
         self::assertSame([], $this->flagsOf($score, "part Cello\n1.1 up\n" . implode("\n", $flags[0]->ways[1]->lines)));
@@ -146,7 +148,10 @@ final class ComparisonTest extends TestCase
         $flags = $this->compare($slurs, 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h')->flags();
 
         self::assertSame(['Violin I slurs what Violin II separates, m. 1. The same once more, at m. 4.'], array_column($flags, 'text'));
-        self::assertSame([0, 3], array_column($flags[0]->places, 'measure'));
+        self::assertSame([['P1', 0], ['P2', 0], ['P1', 3], ['P2', 3]], array_map(
+            static fn (FlagPlace $place): array => [$place->partId, $place->measure],
+            $flags[0]->places,
+        ), 'both sections concerned, at each place');
         $all = implode("\n", $flags[0]->ways[0]->lines);
         self::assertStringEndsWith('at all 2 places', $flags[0]->ways[0]->text);
         self::assertSame([], $this->compare($slurs, 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h', $all)->flags());

@@ -9,6 +9,7 @@ use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Music\Instrument;
 
 /**
  * A score read and taken apart, ready to be kept: strings and numbers only, so that it can be handed from one process to another.
@@ -50,6 +51,24 @@ final readonly class PreparedScore
         }
 
         return new self($summary, $sections, ParsedScores::version());
+    }
+
+    /**
+     * As somebody who knows the players corrects it: parts for another instrument, and parts left out.
+     *
+     * @param array<string, Instrument|null> $choices by part id; null leaves the part out, parts that are not named stay as read
+     */
+    public function corrected(array $choices): self
+    {
+        $isKept = static fn (string $id): bool => !array_key_exists($id, $choices) || $choices[$id] !== null;
+        $sections = [];
+        foreach ($this->sections as $section) {
+            if ($isKept($section['part_id'])) {
+                $sections[] = [...$section, 'instrument' => ($choices[$section['part_id']] ?? null)->value ?? $section['instrument']];
+            }
+        }
+
+        return new self($this->summary, $sections, $this->readingVersion);
     }
 
     public function pack(): string

@@ -94,6 +94,7 @@ final readonly class Packer
             $parts[] = [
                 'id' => $section->part_id,
                 'name' => $section->name,
+                'instrument' => $section->instrument,
                 'density' => $section->density,
                 'bows' => $section->bows,
                 'bowed' => $section->bowed_at?->toIso8601String(),

@@ -20,6 +20,7 @@ use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MarksJson;
+use UprightPencil\Music\Instrument;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 
@@ -121,7 +122,7 @@ final readonly class Unpacker
         if ($user->bytesUsed() + strlen($bytes) > config()->integer('pencil.quota_megabytes') * 1024 * 1024) {
             throw UnreadableScore::because('your rack has no room for it.');
         }
-        $prepared = $this->read($bytes, self::text($row, 'file', 200) ?: 'score.musicxml');
+        $prepared = self::corrected($this->read($bytes, self::text($row, 'file', 200) ?: 'score.musicxml'), $row['parts'] ?? null);
         $folder = self::text($row, 'folder', 300);
         $marks = $archive->json("{$folder}/marks.json") ?? [];
         $log = $archive->json("{$folder}/log.json") ?? [];
@@ -154,6 +155,25 @@ final readonly class Unpacker
             $this->editions($user, $archive, $sections->all(), is_array($row['editions'] ?? null) ? $row['editions'] : []);
             $this->log($user, $piece, $sections->all(), $log);
         }, 3);
+    }
+
+    /** Parts for the instruments they were for, without those that were left out. */
+    private static function corrected(PreparedScore $prepared, mixed $parts): PreparedScore
+    {
+        $choices = [];
+        foreach (is_array($parts) ? $parts : [] as $part) {
+            if (is_array($part) && self::text($part, 'id', 200) !== '') {
+                $choices[self::text($part, 'id', 200)] = Instrument::tryFrom(self::text($part, 'instrument', 20));
+            }
+        }
+        if (array_filter($choices) === []) {
+            // Packed before this was written down.
+            return $prepared;
+        }
+        $ids = array_column($prepared->sections, 'part_id');
+        $corrected = $prepared->corrected($choices + array_fill_keys($ids, null));
+
+        return $corrected->sections === [] ? $prepared : $corrected;
     }
 
     private function read(string $bytes, string $name): PreparedScore

@@ -9,6 +9,7 @@ use ReflectionClass;
 use RuntimeException;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Music\Expression;
+use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
@@ -41,7 +42,15 @@ final class ParsedScores
     /** @return Score with this section's part alone */
     public function of(Section $section): Score
     {
-        return $this->read[$section->id] ??= $this->read($section);
+        return $this->read[$section->id] ??= self::forInstrument($this->read($section), $section);
+    }
+
+    /** The director may know better than the file what a part is for. */
+    private static function forInstrument(Score $score, Section $section): Score
+    {
+        $part = $score->parts[0]->for(Instrument::from($section->instrument));
+
+        return $part === $score->parts[0] ? $score : $score->withParts($part);
     }
 
     private function read(Section $section): Score

@@ -32,6 +32,12 @@ final readonly class Part
     ) {
     }
 
+    /** The same music for another instrument: what somebody knows better than the file. */
+    public function for(Instrument $instrument): self
+    {
+        return $instrument === $this->instrument ? $this : new self(...[...get_object_vars($this), 'instrument' => $instrument]);
+    }
+
     /**
      * The lines that share a staff with a higher one: what belongs to them is written below the staff.
      *

@@ -153,6 +153,7 @@ final class KeepingTest extends FeatureTestCase
         $piece = $this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h');
         $section = $this->section($piece);
         $this->actingAs($this->director);
+        $section->update(['instrument' => 'viola']);
         $this->putJson("/api/v1/pieces/{$piece->id}/tempos", ['tempos' => ['1' => 72]]);
         $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.1 up\n1.2 3\n2.1 \"sing\" # softly", 'seen' => 9])->assertOk();
         $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.3 hook', 'seen' => 9])->assertOk();
@@ -182,6 +183,7 @@ final class KeepingTest extends FeatureTestCase
         self::assertSame([], array_filter(array_column($there['marks'], 'mine')), 'what Maren wrote is not the stranger’s own');
         self::assertSame($here['notes'], $there['notes']);
         self::assertTrue($there['section']['done']['bow']);
+        self::assertSame('viola', $this->section($copy)->instrument, 'what the director corrected stays corrected');
         $edition = fn (Section $of): array => $of->editions()->firstOrFail()->page('', null);
         self::assertSame($edition($section), $edition($this->section($copy)));
         $history = fn (Piece $of, $who): array => array_column($this->actingAs($who)->getJson("/api/v1/pieces/{$of->id}/history")->json(), 'what');

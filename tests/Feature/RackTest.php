@@ -9,6 +9,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Support\Passage;
+use Tests\Support\TwoParts;
 
 final class RackTest extends FeatureTestCase
 {
@@ -32,6 +33,26 @@ final class RackTest extends FeatureTestCase
         $this->getJson("/api/v1/pieces/{$kept->json('id')}")->assertJsonPath('role', 'own');
         $this->postJson('/api/v1/pieces', ['token' => $understood->json('token'), 'file' => 'x', 'shelf' => $this->shelf()->id])
             ->assertStatus(422)->assertJsonPath('message', 'This score was looked at too long ago. Choose the file again.');
+    }
+
+    public function testPartsAreCorrectedAndLeftOutBeforeAScoreIsKept(): void
+    {
+        $this->actingAs($this->director);
+        $xml = str_replace('Violin II', 'Kazoo', TwoParts::musicXml('D5q E5q F5q G5q | A5w', 'A3q B3q C4q D4q | E4w'));
+        $look = fn (): TestResponse => $this->post('/api/v1/scores/look', ['score' => UploadedFile::fake()->createWithContent('two.musicxml', $xml)]);
+        $understood = $look()->assertOk()->assertJsonPath('parts.1.instrument', 'other');
+        $asked = ['token' => $understood->json('token'), 'file' => 'two.musicxml', 'shelf' => $this->shelf()->id];
+        $parts = static fn (?string $one, ?string $other): array => [['id' => 'P1', 'instrument' => $one], ['id' => 'P2', 'instrument' => $other]];
+
+        $this->postJson('/api/v1/pieces', [...$asked, 'parts' => $parts(null, null)])->assertStatus(422)->assertJsonPath('message', 'Keep at least one part.');
+        $this->postJson('/api/v1/pieces', [...$asked, 'parts' => $parts('kazoo', 'viola')])->assertStatus(422)
+            ->assertJsonPath('message', 'A part is for violin, viola, cello, bass or another instrument, or it is left out.');
+        $id = $this->postJson('/api/v1/pieces', [...$asked, 'parts' => $parts(null, 'viola')])->assertCreated()->json('id');
+        $sections = Piece::query()->findOrFail($id)->sections;
+        self::assertSame(['P2'], $sections->pluck('part_id')->all());
+        $desk = $this->getJson("/api/v1/sections/{$sections[0]->id}")->assertOk();
+        self::assertSame('down', $desk->json('notes.0.bow.direction'), 'what is a viola now is bowed');
+        self::assertSame('G', $desk->json('notes.0.finger.string'), 'and fingered as one');
     }
 
     /** @return iterable<string, array{string, string, string}> */

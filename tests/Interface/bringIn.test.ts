@@ -40,7 +40,7 @@ describe('bringing scores in', () => {
         const open = vi.fn();
         const bringIn = useBringIn(reload, open);
         await bringIn.take([file('a.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 1, lesson: null });
+        await bringIn.keep({ title: 'A', shelf: 1, lesson: null, parts: [] });
         expect(open).toHaveBeenCalledWith(5);
         expect(reload).toHaveBeenCalledOnce();
         expect(bringIn.understood.value).toBeNull();
@@ -50,10 +50,10 @@ describe('bringing scores in', () => {
         const open = vi.fn();
         const bringIn = useBringIn(() => Promise.resolve(), open);
         await bringIn.take([file('a.xml'), file('b.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 1, lesson: null });
+        await bringIn.keep({ title: 'A', shelf: 1, lesson: null, parts: [] });
         expect(bringIn.understood.value).not.toBeNull();
         expect(open).not.toHaveBeenCalled();
-        await bringIn.keep({ title: 'B', shelf: 1, lesson: null });
+        await bringIn.keep({ title: 'B', shelf: 1, lesson: null, parts: [] });
         expect(open).toHaveBeenCalledOnce();
     });
 
@@ -77,7 +77,7 @@ describe('bringing scores in', () => {
         serve((path) => (path === 'scores/look' ? looked : new Error('Choose a shelf of yours first.')));
         const bringIn = useBringIn(vi.fn(), vi.fn());
         await bringIn.take([file('a.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 9, lesson: null });
+        await bringIn.keep({ title: 'A', shelf: 9, lesson: null, parts: [] });
         expect(bringIn.understood.value).not.toBeNull();
         expect(bringIn.isKeeping.value).toBe(false);
     });

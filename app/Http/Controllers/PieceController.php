@@ -36,6 +36,10 @@ final class PieceController extends Controller
         if ($prepared === null || !$disk->exists($path)) {
             return $this->refuse('This score was looked at too long ago. Choose the file again.');
         }
+        $prepared = $prepared->corrected($request->choices());
+        if ($prepared->sections === []) {
+            return $this->refuse('Keep at least one part.');
+        }
         $piece = $keep->keepPrepared(
             $shelf,
             (string) $disk->get($path),

@@ -21,6 +21,7 @@ export type {
     FingerOption,
     FlagRow as Flag,
     Future,
+    Instrument,
     HandOut,
     HandOutSection,
     Invitation,

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { ElDialog, ElOption, ElSelect } from 'element-plus';
 import { computed, ref, watch } from 'vue';
-import type { Shelf, Understanding } from '../api/types';
+import type { Instrument, Shelf, Understanding } from '../api/types';
+import type { Choice } from './bringIn';
 
 const props = defineProps<{ understood: Understanding; shelves: Shelf[]; isBusy: boolean; more: number }>();
 const emit = defineEmits<{
-    keep: [{ title: string; shelf: number; lesson: number | null }];
+    keep: [choice: Choice];
     close: [];
 }>();
 
@@ -13,11 +14,20 @@ const title = ref(props.understood.title);
 const shelf = ref<number | null>(null);
 const lesson = ref('');
 
+const READ_AS: Record<Instrument, string> = {
+    violin: 'violin', viola: 'viola', cello: 'cello', bass: 'bass', other: 'another instrument: kept, not bowed',
+};
+/** What each part is for, by its id; empty for one that is left out. */
+const readAs = ref<Record<string, Instrument | ''>>({});
+const isEmpty = computed(() => props.understood.parts.every((part) => readAs.value[part.id] === ''));
+
 watch(
     () => props.understood,
     (understood) => {
         title.value = understood.title;
+        readAs.value = Object.fromEntries(understood.parts.map((part) => [part.id, part.instrument]));
     },
+    { immediate: true },
 );
 watch(
     () => props.shelves,
@@ -41,7 +51,12 @@ function keep(): void {
         return;
     }
     localStorage.setItem('last-shelf', String(shelf.value));
-    emit('keep', { title: title.value, shelf: shelf.value, lesson: isBook.value && lesson.value ? Number(lesson.value) : null });
+    emit('keep', {
+        title: title.value,
+        shelf: shelf.value,
+        lesson: isBook.value && lesson.value ? Number(lesson.value) : null,
+        parts: props.understood.parts.map(({ id }) => ({ id, instrument: readAs.value[id] || null })),
+    });
 }
 </script>
 
@@ -56,16 +71,20 @@ function keep(): void {
                 <tr><th>Part</th><th>Read as</th><th>Measures</th><th>Notes</th></tr>
             </thead>
             <tbody>
-                <tr v-for="part in understood.parts" :key="part.id">
+                <tr v-for="part in understood.parts" :key="part.id" :class="{ 'is-out': readAs[part.id] === '' }">
                     <td>{{ part.name }}</td>
-                    <td :class="{ odd: part.instrument === 'other' }">
-                        {{ part.instrument === 'other' ? 'not a string part: kept, but not bowed' : part.instrument }}
+                    <td>
+                        <select v-model="readAs[part.id]" :aria-label="`${part.name} is for`" :class="{ odd: readAs[part.id] === 'other' }">
+                            <option v-for="(words, instrument) in READ_AS" :key="instrument" :value="instrument">{{ words }}</option>
+                            <option value="">left out</option>
+                        </select>
                     </td>
                     <td>{{ part.measures }}</td>
                     <td>{{ part.notes }}</td>
                 </tr>
             </tbody>
         </table>
+        <p v-if="isEmpty" class="problem" role="alert">Keep at least one part.</p>
         <p v-if="understood.straight"><strong>Played</strong> straight through.</p>
         <p v-else><strong>Played</strong> in this order: measures {{ understood.roadmap }}.</p>
         <div v-if="understood.flags.length || understood.oddities.length" class="odd-list">
@@ -89,7 +108,7 @@ function keep(): void {
         <template #footer>
             <button class="paper-button" type="button" @click="emit('close')">Do not keep it</button>
             &nbsp;
-            <button class="cedar-button" type="submit" form="keep" :disabled="isBusy || shelf === null">
+            <button class="cedar-button" type="submit" form="keep" :disabled="isBusy || shelf === null || isEmpty">
                 {{ isBusy ? 'Keeping it…' : 'Keep it' }}
             </button>
         </template>
@@ -126,6 +145,31 @@ th {
 }
 
 .odd {
+    color: var(--wrong);
+}
+
+.is-out td:not(:nth-child(2)) {
+    color: var(--soft);
+    text-decoration: line-through;
+}
+
+td select {
+    margin-left: -11px;
+    max-width: 100%;
+    padding: 3px 6px;
+    border: 1px solid transparent;
+    border-radius: var(--radius);
+    background: none;
+    font: inherit;
+    color: inherit;
+}
+
+td select:hover,
+td select:focus {
+    border-color: var(--hair);
+}
+
+td .odd {
     color: var(--wrong);
 }
 

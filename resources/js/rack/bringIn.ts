@@ -1,7 +1,7 @@
 /** Bringing scores in: each file is looked at first, and kept when the director says so; one after the other. */
 import { ref, type Ref } from 'vue';
 import { api } from '../api/client';
-import type { Understanding } from '../api/types';
+import type { Instrument, Understanding } from '../api/types';
 import { warn } from '../ui/say';
 import { sentenceOf } from '../ui/trying';
 
@@ -11,6 +11,8 @@ export interface Choice {
     title: string;
     shelf: number;
     lesson: number | null;
+    /** What each part is for; null for a part that is left out. */
+    parts: { id: string; instrument: Instrument | null }[];
 }
 
 export interface BringIn {

@@ -30,6 +30,7 @@ use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\Plucked;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Review\ToldOnce;
@@ -74,6 +75,7 @@ final readonly class FingerPlanner
         }
         $notes = [];
         $flags = [];
+        $plucked = Plucked::of($score->measures, $part);
         foreach (Line::allOf($score, $part) as $line) {
             $findings = new FingerFindings($score, $part, $hand, $strings, $board, $constraints, $this->settings, $reminded, $noted);
             [$playable, $options] = $this->playable($events->of($line), $states, $findings);
@@ -82,7 +84,7 @@ final readonly class FingerPlanner
             (new FigureConsistency($path, $this->settings))->settle();
             $jumps = RepeatJumps::of($path, $hand, $score, $roadmap, $tempo, $this->settings);
             $jumps->settle();
-            $line = new NoteFingers($part, $path, $hand, $strings, $board, $constraints, $this->settings, $tempo);
+            $line = new NoteFingers($part, $path, $hand, $strings, $board, $constraints, $this->settings, $tempo, $plucked);
             $fingers = $line->notes($this->explains);
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $jumps)];

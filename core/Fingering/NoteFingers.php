@@ -23,6 +23,7 @@ use UprightPencil\Fingering\States\HandEvent;
 use UprightPencil\Fingering\States\HandState;
 use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\Plucked;
 use UprightPencil\Music\TempoMap;
 
 /** What a solved path means for each notehead of its line. */
@@ -45,6 +46,7 @@ final class NoteFingers
         private readonly FingerConstraints $constraints,
         private readonly FingerSettings $settings,
         private readonly TempoMap $tempo,
+        private readonly Plucked $plucked,
     ) {
     }
 
@@ -58,6 +60,7 @@ final class NoteFingers
         $reasons = new Reasons($this->path, $this->hand, $this->strings, $this->board, $this->tempo);
         $stretches = $explains !== false ? (new OutOfFirstPosition($this->path, $this->hand, $reasons))->reasons() : [];
         $wayIn = new ShiftCue($this->hand);
+        $advice = (new StringAdvice($this->path, $this->strings, $this->plucked, $this->settings))->all();
         $notes = [];
         $before = null;
         $name = '';
@@ -84,7 +87,7 @@ final class NoteFingers
                 $isSlide = $isOnString && abs($before->stops[0]->semitones - $semitones) === 1;
                 $origin = $this->origin($note);
                 // Most notes are fingered as others were, and nothing is told of them: they are one.
-                $alike = $isTold || $isShift || $waitsTo !== null || $origin !== Origin::WorkedOut ? ''
+                $alike = $isTold || $isShift || $waitsTo !== null || isset($advice[$layer]) || $origin !== Origin::WorkedOut ? ''
                     : "{$string} {$finger} {$semitones} {$stop->shape->value} {$state->frame} {$name} {$mayAlso}"
                         . ($isSlide ? 's' : '') . ($isLaid && !$isOnString ? 'l' : '');
                 $made = $this->alike[$alike] ?? new NoteFinger(
@@ -104,6 +107,7 @@ final class NoteFingers
                     $mayAlso,
                     $told,
                     $isShift ? $wayIn->words($before->frame, $state->frame, $finger, $semitones) : '',
+                    $advice[$layer] ?? '',
                 );
                 if ($alike !== '') {
                     $this->alike[$alike] = $made;

@@ -38,7 +38,8 @@ use UprightPencil\Review\Remedy;
  *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
  * @phpstan-type FingerOption array{string: string, number: int, shape: value-of<FingerShape>, position: string, costs: float,
  *     why: string, words?: string}
- * @phpstan-type Finger array{string: string, number: int, shape: value-of<FingerShape>, position: string, shift: bool, find?: string,
+ * @phpstan-type Finger array{string: string, number: int, shape: value-of<FingerShape>, position: string, shift: bool,
+ *     find?: string, advice?: string,
  *     leaveDown: bool, leaveDownTo?: string, mayAlso?: string, slide: bool, laid: bool, semitones: int, origin: value-of<Origin>,
  *     why?: string, others?: list<FingerOption>, words?: string, bent?: true, reach?: true, frame?: int}
  * @phpstan-type PrintedNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string,
@@ -232,6 +233,9 @@ final readonly class MarkedScoreJson
         ];
         if ($finger->find !== '') {
             $json['find'] = $finger->find;
+        }
+        if ($finger->advice !== '') {
+            $json['advice'] = $finger->advice;
         }
         $json['leaveDown'] = $finger->leaveDown;
         if ($finger->leaveDownTo !== null) {

@@ -35,7 +35,17 @@ final readonly class Part
     /** The same music for another instrument: what somebody knows better than the file. */
     public function for(Instrument $instrument): self
     {
-        return $instrument === $this->instrument ? $this : new self(...[...get_object_vars($this), 'instrument' => $instrument]);
+        return $instrument === $this->instrument ? $this : new self(
+            $this->id,
+            $this->name,
+            $this->abbreviation,
+            $instrument,
+            $this->measureCount,
+            $this->notes,
+            $this->slurs,
+            $this->expressions,
+            $this->keys,
+        );
     }
 
     /**

@@ -7,7 +7,10 @@ namespace UprightPencil\Music;
 /** Where a part is plucked: from each *pizz.* to the next *arco*. */
 final readonly class Plucked
 {
-    /** @param list<array{Fraction, bool}> $switches from when on, and whether it is plucked then, in score order */
+    /** Quarter notes that are no difference. */
+    private const SAME = 1e-6;
+
+    /** @param list<array{float, bool}> $switches from when on, in quarter notes, and whether it is plucked then, in score order */
     private function __construct(private array $switches)
     {
     }
@@ -17,12 +20,13 @@ final readonly class Plucked
     {
         $switches = [];
         foreach ($part->expressions as $expression) {
-            if (in_array($expression->kind, [ExpressionKind::Pizzicato, ExpressionKind::Arco], true) && isset($measures[$expression->measure])) {
-                $onset = $measures[$expression->measure]->onset->plus($expression->offset);
+            $isSwitch = in_array($expression->kind, [ExpressionKind::Pizzicato, ExpressionKind::Arco], true);
+            if ($isSwitch && isset($measures[$expression->measure])) {
+                $onset = $measures[$expression->measure]->onset->plus($expression->offset)->toFloat();
                 $switches[] = [$onset, $expression->kind === ExpressionKind::Pizzicato];
             }
         }
-        usort($switches, static fn (array $a, array $b): int => $a[0]->compare($b[0]));
+        usort($switches, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
 
         return new self($switches);
     }
@@ -32,14 +36,14 @@ final readonly class Plucked
         return $this->switches === [];
     }
 
-    /** @param Fraction $onset quarter notes from the start of the score */
-    public function isAt(Fraction $onset): bool
+    /** @param float $onset quarter notes from the start of the score */
+    public function isAt(float $onset): bool
     {
         $low = 0;
         $high = count($this->switches);
         while ($low < $high) {
             $middle = intdiv($low + $high, 2);
-            if ($this->switches[$middle][0]->compare($onset) > 0) {
+            if ($this->switches[$middle][0] > $onset + self::SAME) {
                 $high = $middle;
             } else {
                 $low = $middle + 1;

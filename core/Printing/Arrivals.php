@@ -35,7 +35,7 @@ final class Arrivals
             }
             $measure = $measures[$note->measure];
             $onset = $measure->onset->plus($note->offset);
-            $isPlucked = !$plucked->isNever() && $plucked->isAt($onset);
+            $isPlucked = !$plucked->isNever() && $plucked->isAt($onset->toFloat());
             $at = $here[$note->line] ?? null;
             $is = $at === null ? 'I' : $arrivals[$at]->position;
             $isBroken = isset($end[$note->line])

@@ -146,10 +146,10 @@ final class DirectorTest extends BrowserTestCase
     public function testTuttiTurnsOneSectionTheOthersWay(): void
     {
         $page = Page::open()->signIn()->go('/piece/2/tutti');
-        $page->sees('bow it in opposite directions, mm. 3–4', '.beside');
-        $way = 'Cello as Viola: up at 3.1';
+        $page->sees('Viola bows the other way than Violin I, Violin II and Cello, in the same rhythm, mm. 3–4.', '.beside');
+        $way = 'Violin I, Violin II and Cello as Viola';
         $page->press($way, '.beside');
-        $page->told('Cello as Viola');
+        $page->told($way);
         $page->until(fn (): bool => !str_contains($page->text('.beside'), $way), 'the quarrel is still there');
         $page->go('/piece/2/desk')->engraved()->press('Cello', '.tabs');
         $page->engraved()->find('.ruler button[aria-label="Go to measure 3"]')->click();

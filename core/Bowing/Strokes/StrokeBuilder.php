@@ -238,7 +238,7 @@ final class StrokeBuilder
         $plucked = Plucked::of($this->score->measures, $this->part);
         $silent = [];
         foreach ($plucked->isNever() ? [] : $this->line->events as $index => $event) {
-            if ($plucked->isAt($event->onset)) {
+            if ($plucked->isAt($event->onset->toFloat())) {
                 $silent[$index] = true;
             }
         }

@@ -16,6 +16,7 @@ enum CostKind: string
     case NotOwned = 'finger of another letter';
     case FourWanted = 'fourth finger wanted for the next note';
     case Altered = 'altered finger';
+    case Harmonic = 'harmonic where a stopped note would sing';
     case LowerString = 'lower string';
     case Extension = 'extension';
     case Home = 'away from first position';

@@ -118,6 +118,9 @@ final readonly class CostModel
         if ($finger === 4 && !$context->isSlurred && !$wantsFour && $count === 1 && $this->states->hasOpen($pitch)) {
             $items[] = new Cost(CostKind::FourthForOpen, $this->settings->fourthForOpen);
         }
+        if ($shape === FingerShape::Harmonic) {
+            $items[] = new Cost(CostKind::Harmonic, $this->settings->harmonic);
+        }
         $steps = $pitch->step() - $this->strings->steps[$string];
         $fit = $shape === FingerShape::Harmonic ? LetterFit::Full : $this->hand->ownership($finger, $frame, $steps, $semitones);
         $strange = match ($fit) {
@@ -323,7 +326,9 @@ final readonly class CostModel
         $items = [];
         foreach ($from->memory as $known) {
             foreach ($to->stops as $new) {
-                if ($new->isOpen() || $new->isLaidWith($known)) {
+                $isTouched = $new->shape === FingerShape::Harmonic || $known->shape === FingerShape::Harmonic;
+                // A finger that only touches reaches further and squeezes nothing.
+                if ($new->isOpen() || $new->isLaidWith($known) || $isTouched) {
                     continue;
                 }
                 if ($new->finger === $known->finger) {

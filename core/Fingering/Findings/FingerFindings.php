@@ -89,15 +89,16 @@ final class FingerFindings
     /** @return list<Flag> */
     public function along(HandPath $path, RepeatJumps $jumps): array
     {
+        $others = new OtherFingers($this->score, $this->part, $path, $this->hand, $this->strings, $this->settings->dearestOther);
         for ($layer = 0, $count = $path->count(); $layer < $count; $layer++) {
             $event = $path->eventAt($layer);
             $state = $path->chosen($layer);
-            $this->stretches($event, $state);
+            $this->stretches($layer, $event, $state, $others);
             $this->doubleStops($event, $state);
             if ($layer > 0) {
-                $this->crossings($path, $layer);
-                $this->shifts($path, $layer);
-                $this->clashes($path, $layer);
+                $this->crossings($path, $layer, $others);
+                $this->shifts($path, $layer, $others);
+                $this->clashes($path, $layer, $others);
             }
         }
         foreach ($jumps->withoutTime() as $jump) {
@@ -122,7 +123,7 @@ final class FingerFindings
         return $this->flags;
     }
 
-    private function crossings(HandPath $path, int $layer): void
+    private function crossings(HandPath $path, int $layer, OtherFingers $others): void
     {
         $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
@@ -146,7 +147,10 @@ final class FingerFindings
             sprintf('%s–%s crosses from %s to %s inside the slur, the notes %.2f s apart', $there, $here, $one, $other, $event->since)
                 . ($count > 1 ? "; {$count} such crossings in this measure." : '.'),
             $event,
-            [new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"], 'Take the slurs out')],
+            [
+                ...$others->at($layer, static fn (HandState $on): bool => $on->stops[0]->string === $from->stops[0]->string),
+                new Remedy("Take the slurs out of measure {$number}", ["{$number} no slurs"], 'Take the slurs out'),
+            ],
             $to->stops[0]->string < $from->stops[0]->string ? "{$other}{$one}" : "{$one}{$other}",
         );
     }
@@ -164,7 +168,7 @@ final class FingerFindings
         return $count;
     }
 
-    private function shifts(HandPath $path, int $layer): void
+    private function shifts(HandPath $path, int $layer, OtherFingers $others): void
     {
         $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
@@ -174,49 +178,79 @@ final class FingerFindings
             return;
         }
         $needs = Hand::secondsToShift($far);
+        // Not yet here, or already at the note before; an open string lets the hand go.
+        $ways = static fn (): array => [
+            ...$others->at($layer, static fn (HandState $state): bool => $state->isOpen || $state->frame === $from->frame),
+            ...$others->at($layer - 1, static fn (HandState $state): bool => $state->isOpen || $state->frame === $to->frame),
+        ];
         if ($far > 1 && $event->since < $needs) {
             $this->flag(FlagCode::ShiftWithoutTime, sprintf(
                 'No time to shift to %s: the hand needs %.2f s, and the notes are %.2f s apart.',
                 $this->hand->nameOf($to->frame),
                 $needs,
                 $event->since,
-            ), $event);
+            ), $event, $ways());
         } elseif ($event->isSlurred && $far > 1 && $from->stops[0]->string !== $to->stops[0]->string) {
             $this->flag(
                 FlagCode::ShiftWithoutTime,
                 'The slur holds a shift to ' . $this->hand->nameOf($to->frame) . ' and a crossing at once.',
                 $event,
+                $ways(),
             );
         }
     }
 
     /** One finger at two places close together, next door or on one string: where the second is pulled after the first. */
-    private function clashes(HandPath $path, int $layer): void
+    private function clashes(HandPath $path, int $layer, OtherFingers $others): void
     {
-        $event = $path->eventAt($layer);
-        $state = $path->chosen($layer);
-        foreach ($state->isOpen ? [] : $state->memory as $stop) {
-            for ($back = $layer - 1; $back >= 0; $back--) {
-                $before = $path->eventAt($back);
-                $there = $path->chosen($back);
-                if ($event->onset - $before->onset > $this->settings->clashQuarters || $there->frame !== $state->frame) {
-                    break;
-                }
-                foreach ($there->isOpen ? [] : $there->memory as $other) {
-                    $isSameFinger = $other->finger === $stop->finger;
-                    if ($isSameFinger && abs($other->string - $stop->string) === 1 && $other->semitones !== $stop->semitones) {
-                        $this->clash($event, $before, $stop->finger, $stop->semitones > $other->semitones);
-                        break 2;
-                    }
-                    if ($isSameFinger) {
-                        break 2;
-                    }
-                }
-            }
+        $frame = $path->chosen($layer)->frame;
+        foreach ($this->pulled($path, $layer) as [$back, $finger, $isHigher]) {
+            // The hand stays: nobody shifts to be rid of a clash, nor takes another one for it.
+            $isFree = fn (int $at, HandState $on): bool => ($on->isOpen || $on->frame === $frame)
+                && $this->pulled($path, $layer, [$at => $on]) === [] && $this->pulled($path, $at, [$at => $on]) === [];
+            $ways = static fn (): array => [
+                ...$others->at($layer, static fn (HandState $on): bool => $isFree($layer, $on)),
+                ...$others->at($back, static fn (HandState $on): bool => $isFree($back, $on)),
+            ];
+            $this->clash($path->eventAt($layer), $path->eventAt($back), $finger, $isHigher, $ways);
         }
     }
 
-    private function clash(HandEvent $event, HandEvent $before, int $finger, bool $isHigher): void
+    /**
+     * Fingers of a note that stood at another place next door a moment ago.
+     *
+     * @param array<int, HandState> $instead of the chosen hand states, by layer
+     * @return list<array{int, int, bool}> the layer of the note before, the finger, and whether it is higher now
+     */
+    private function pulled(HandPath $path, int $layer, array $instead = []): array
+    {
+        $event = $path->eventAt($layer);
+        $state = $instead[$layer] ?? $path->chosen($layer);
+        $pulled = [];
+        foreach ($state->isOpen ? [] : $state->memory as $stop) {
+            for ($back = $layer - 1; $back >= 0; $back--) {
+                $there = $instead[$back] ?? $path->chosen($back);
+                $isFar = $event->onset - $path->eventAt($back)->onset > $this->settings->clashQuarters;
+                if ($isFar || $there->frame !== $state->frame) {
+                    break;
+                }
+                foreach ($there->isOpen ? [] : $there->memory as $other) {
+                    if ($other->finger !== $stop->finger) {
+                        continue;
+                    }
+                    if (abs($other->string - $stop->string) === 1 && $other->semitones !== $stop->semitones) {
+                        $pulled[] = [$back, $stop->finger, $stop->semitones > $other->semitones];
+                    }
+                    break 2;
+                }
+            }
+        }
+
+        return $pulled;
+    }
+
+    /** @param callable(): list<Remedy> $others */
+    private function clash(HandEvent $event, HandEvent $before, int $finger, bool $isHigher, callable $others): void
     {
         $here = self::name($event->pitches[0]);
         $there = self::name($before->pitches[0]);
@@ -230,13 +264,14 @@ final class FingerFindings
         if (isset($this->noted[$id])) {
             return;
         }
-        $ways = [new Remedy('Write “place it afresh” there', ["{$id} \"place {$finger} afresh\""], 'Write “place it afresh”')];
+        $write = new Remedy('Write “place it afresh” there', ["{$id} \"place {$finger} afresh\""], 'Write “place it afresh”');
+        $ways = [$write, ...$others()];
         $this->flag(FlagCode::FingerClash, $isHigher
             ? "Finger {$finger} sits low for {$there} and higher next door for {$here}: it is easily pulled low too."
             : "Finger {$finger} sits high for {$there} and lower next door for {$here}: place it afresh.", $event, $ways, "{$finger}");
     }
 
-    private function stretches(HandEvent $event, HandState $state): void
+    private function stretches(int $layer, HandEvent $event, HandState $state, OtherFingers $others): void
     {
         $kind = $this->hand->instrument->value;
         $limits = FingerSettings::STRETCHES[$kind] ?? FingerSettings::STRETCHES['violin'];
@@ -252,6 +287,8 @@ final class FingerFindings
             if ($mm > $limit && !isset($this->noted[$id])) {
                 $letsGo = $stop->shape === FingerShape::Forward ? 'let 1 go' : 'let 4 go';
                 $ways = [new Remedy("Write “{$letsGo}” there", ["{$id} \"{$letsGo}\""], "Write “{$letsGo}”")];
+                $isOut = static fn (HandState $other): bool => !$other->stops[0]->shape->isExtension();
+                $ways = [...$ways, ...$others->at($layer, $isOut)];
                 $this->flag(FlagCode::Stretch, sprintf(
                     'From the first finger to %s the hand spans %d mm here; %d is the limit set for this class. Let the first finger'
                         . ' go or shift; stop if it hurts, and tell your teacher.',

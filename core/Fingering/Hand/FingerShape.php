@@ -27,7 +27,7 @@ enum FingerShape: string
     /** Whether a finger is out of its usual place; the second finger of violin and viola has two usual ones. */
     public function isAltered(int $finger): bool
     {
-        return $this->isExtension() || ($finger !== 2 && ($this === self::Low || $this === self::High));
+        return $this->isExtension() || $this === self::Harmonic || ($finger !== 2 && ($this === self::Low || $this === self::High));
     }
 
     /** The finger in the words of a pencil line: "low 2", "x4", "0". */
@@ -36,6 +36,7 @@ enum FingerShape: string
         return match (true) {
             $finger === 0 => '0',
             $this->isExtension() => "x{$finger}",
+            $this === self::Harmonic => "{$finger} harmonic",
             $this === self::Low, $this === self::High => "{$this->value} {$finger}",
             default => (string) $finger,
         };

@@ -108,6 +108,27 @@ final readonly class Hand
         return self::SHIFT_SECONDS + self::SHIFT_SECONDS_EACH * $far;
     }
 
+    /**
+     * The frame from which the fourth finger, a tone beyond its place, touches the octave harmonic.
+     *
+     * Source: the trade's page on fingering, where the harmonic is a landmark ahead: violin and viola from III, cello from IV; on the
+     * bass, whose hand spans a tone, from V.
+     */
+    public function touchesOctaveFrom(): int
+    {
+        return match ($this->instrument) {
+            Instrument::Cello => 7,
+            Instrument::Bass => 8,
+            default => 5,
+        };
+    }
+
+    /** Whether this class has learned to touch the string for a harmonic that nobody printed. */
+    public function playsHarmonics(): bool
+    {
+        return $this->profile === Profile::Advanced;
+    }
+
     public function isViolin(): bool
     {
         return $this->kind === 'violin';

@@ -104,6 +104,7 @@ final readonly class Reasons
             FingerShape::High => 'high ',
             FingerShape::Forward => 'extended ',
             FingerShape::Back => 'reaching back, the ',
+            FingerShape::Harmonic => 'the harmonic under the ',
             default => '',
         };
 
@@ -200,6 +201,7 @@ final readonly class Reasons
             CostKind::NotOwned => "finger {$finger} where another finger plays the letter of {$here}",
             CostKind::FourWanted => "the fourth finger is wanted for the note after {$here}, in the same slur",
             CostKind::Altered => $to->stops[0]->shape->words($finger) . " for {$here}",
+            CostKind::Harmonic => "a harmonic for {$here}, without vibrato",
             CostKind::LowerString => "going up the lower {$string} string for {$here}",
             CostKind::Extension => sprintf('a stretch of %d mm for %s', (int) round($this->stretch($to)), $here),
             CostKind::Position => "{$here} in " . Position::inWords($position),
@@ -229,6 +231,7 @@ final readonly class Reasons
             CostKind::NotOwned => 'the finger of this letter',
             CostKind::FourWanted => 'the fourth finger is free for the next note',
             CostKind::Altered => 'the finger at its usual place',
+            CostKind::Harmonic => 'a stopped note that sings',
             CostKind::LowerString => "low on the {$string} string",
             CostKind::Position => Position::inWords($this->hand->nameOf($state->frame)) . ' serves',
             CostKind::Home => 'back home',
@@ -259,6 +262,7 @@ final readonly class Reasons
                 : "{$this->pitch($item->layer)} on a higher string",
             CostKind::Leaving => 'leaves later',
             CostKind::NotOwned => 'the finger of this letter',
+            CostKind::Harmonic => 'a stopped note',
             CostKind::Extension => 'no stretch',
             CostKind::Squeeze => 'no squeezed fingers',
             CostKind::Home => 'back in first position',

@@ -25,6 +25,7 @@ final readonly class NoteFinger
      * @param string $mayAlso the other possibility where both are fine: "4" at an open string, "0" at a fourth finger
      * @param list<OtherFinger> $others best first
      * @param string $find where the hand arrives: how to find the place, in words; empty elsewhere
+     * @param string $advice what the bow arm should know of the strings here, in words; empty where nothing needs saying
      */
     public function __construct(
         public string $string,
@@ -43,6 +44,7 @@ final readonly class NoteFinger
         public string $mayAlso = '',
         public array $others = [],
         public string $find = '',
+        public string $advice = '',
     ) {
     }
 

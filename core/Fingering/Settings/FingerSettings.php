@@ -63,6 +63,8 @@ final readonly class FingerSettings
         public float $halfPositionLetter = 0.35,
         public float $fourWanted = 0.70,
         public float $altered = 0.10,
+        /** A touched note where a stopped one would sing: taken when it saves a shift. */
+        public float $harmonic = 0.45,
         public float $lowerStringViolin = 0.30,
         public float $lowerStringLow = 0.45,
         public float $extensionPerMm = 0.01,
@@ -150,6 +152,10 @@ final readonly class FingerSettings
         public float $fastSlurSeconds = 0.3,
         /** Quarter notes within which one finger at two places is told. */
         public float $clashQuarters = 2.0,
+        /** Seconds of rest in which the bow is set on another string, and told so. */
+        public float $setSeconds = 0.8,
+        /** Seconds between slurred notes from which on a crossing is slow enough to prepare. */
+        public float $slowCrossingSeconds = 0.5,
     ) {
     }
 

@@ -10,7 +10,7 @@ use UprightPencil\Marks\Mark;
 final readonly class FixedFinger
 {
     /**
-     * @param ''|'low'|'high'|'x' $shape as it was asked; '' where only the digit was
+     * @param ''|'low'|'high'|'x'|'harmonic' $shape as it was asked; '' where only the digit was
      * @param Mark|null $mark null for a printed one
      */
     public function __construct(public int $finger, public string $shape, public ?Mark $mark)

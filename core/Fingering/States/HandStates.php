@@ -12,6 +12,10 @@ use UprightPencil\Music\Pitch;
 /** Every way a hand can take an event: what the class has learned first, then what the edition or a mark asks beyond it. */
 final class HandStates
 {
+    /** Seconds from which on a note has time to ring as a harmonic. */
+    private const LONG_ENOUGH = 0.8;
+    private const OCTAVE = 12;
+
     /** @var array<string, list<StopOption>> by pitch */
     private array $options = [];
     /** @var array<string, StateOptions> where nothing is fixed, by pitches and key signature */
@@ -33,7 +37,8 @@ final class HandStates
         foreach ($event->notes as $note) {
             $isFixed = $isFixed || $this->constraints->isFixed($note);
         }
-        $key = $isFixed ? '' : implode(' ', $event->pitches) . " {$event->keyFifths}" . ($event->isHarmonic ? 'o' : '');
+        $touch = $event->isHarmonic ? 'o' : ($this->isTouchable($event) ? 't' : '');
+        $key = $isFixed ? '' : implode(' ', $event->pitches) . " {$event->keyFifths}{$touch}";
         if (isset($this->free[$key])) {
             return $this->free[$key];
         }
@@ -90,6 +95,13 @@ final class HandStates
                 : $this->options($pitch, $hand, $event->keyFifths);
             if ($obeys) {
                 $options = $this->obeying($options, $event->notes[$index], $pitch, $hand);
+            }
+            foreach ($this->isTouchable($event) ? $this->octaveHarmonics($pitch, $hand) : [] as $touched) {
+                // A digit alone asks for a stopped note.
+                $asked = $this->constraints->finger($event->notes[$index])->shape ?? 'harmonic';
+                if (!$obeys || ($asked === 'harmonic' && $this->obeying([$touched], $event->notes[$index], $pitch, $hand) !== [])) {
+                    $options[] = $touched;
+                }
             }
             $longer = [];
             foreach ($partial as $set) {
@@ -186,6 +198,37 @@ final class HandStates
         return $options;
     }
 
+    /** Long single notes of a class that plays harmonics, and notes for which one is asked. */
+    private function isTouchable(HandEvent $event): bool
+    {
+        $isAsked = ($this->constraints->finger($event->notes[0])->shape ?? '') === 'harmonic';
+        $isLong = $event->lasts >= self::LONG_ENOUGH && $this->hand->playsHarmonics();
+
+        return !$event->isHarmonic && !$event->isChord() && !$event->isGrace && ($isAsked || $isLong);
+    }
+
+    /**
+     * The octave harmonic of a pitch, where an open string has it: under a finger that lies there, or a tone beyond the fourth, which
+     * needs no strength to touch it.
+     *
+     * @return list<StopOption>
+     */
+    private function octaveHarmonics(Pitch $pitch, Hand $hand): array
+    {
+        $string = array_search($pitch->semitone() - self::OCTAVE, $this->strings->semitones, true);
+        if (!is_int($string)) {
+            return [];
+        }
+        $options = [new StopOption(new Stop($string, 4, self::OCTAVE, FingerShape::Harmonic), $hand->touchesOctaveFrom())];
+        foreach ($hand->fingersAt(self::OCTAVE, true) as $place) {
+            if (!$place->shape->isExtension()) {
+                $options[] = new StopOption(new Stop($string, $place->finger, self::OCTAVE, FingerShape::Harmonic), $place->frame);
+            }
+        }
+
+        return $options;
+    }
+
     /**
      * @param list<StopOption> $options
      * @return list<StopOption>
@@ -235,6 +278,7 @@ final class HandStates
             'low' => $shape === FingerShape::Low || $shape === FingerShape::Back,
             'high' => $shape === FingerShape::High,
             'x' => $shape->isExtension(),
+            'harmonic' => $shape === FingerShape::Harmonic,
             default => true,
         };
     }

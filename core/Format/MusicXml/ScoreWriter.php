@@ -27,6 +27,9 @@ final class ScoreWriter
     /** Children of a note that come after its notations. */
     private const AFTER_NOTATIONS = ['lyric', 'play', 'listen'];
 
+    /** How a finger that touches a harmonic ends in words. */
+    private const TOUCHED = ' harmonic';
+
     /** Times the units of lengths are made smaller at most. */
     private const FINEST = 96;
 
@@ -168,7 +171,12 @@ final class ScoreWriter
                 }
             }
             $slide = $finger->slideFrom === null ? '' : '–';
-            Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->wording->write($finger->finger));
+            $isTouched = str_ends_with($finger->finger, self::TOUCHED);
+            $text = $isTouched ? substr($finger->finger, 0, -strlen(self::TOUCHED)) : $finger->finger;
+            if ($isTouched && Xml::child($technical, 'harmonic') === null) {
+                Xml::add(Xml::add($technical, 'harmonic'), 'natural');
+            }
+            Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->wording->write($text));
         }
         foreach ($finger->signs as $sign) {
             if ($sign->sign() === PageSign::Divisi) {
@@ -184,7 +192,8 @@ final class ScoreWriter
             $this->addWords($noteId, $finger->position, ['font-weight' => 'bold', 'font-style' => 'normal']);
             if ($finger->position !== 'I' && $finger->positionTo !== null && $finger->positionTo !== $noteId) {
                 $side = $this->side($noteId);
-                $this->addLine($noteId, $finger->positionTo, ['line-type' => 'dashed', 'line-end' => $side === 'above' ? 'down' : 'up'], $side);
+                $style = ['line-type' => 'dashed', 'line-end' => $side === 'above' ? 'down' : 'up'];
+                $this->addLine($noteId, $finger->positionTo, $style, $side);
             }
         }
         if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {

@@ -655,6 +655,7 @@ export interface Finger {
     position: string;
     shift: boolean;
     find?: string;
+    advice?: string;
     leaveDown: boolean;
     leaveDownTo?: string;
     mayAlso?: string;

@@ -142,6 +142,7 @@ final class SettingsTest extends TestCase
             'a section against the last note' => Passage::of('4/4', 'D4q E4q F#4q G4q | A4q B4q (C#5e B4e) A4e G4e [double]'
                 . ' | D5e C#5e (B4e A4e) G4e F#4e E4e D4e | D4w')->inKey(2)->at(150)->school(BowSchool::Downbeat)->explained(),
             'words for the bow' => Passage::of('4/4', '[at the frog] A4q B4q C5q D5q | [at the tip] A4e B4e C5e D5e E5q D5q | [ord.] A4h A4h')->at(96)->explained(),
+            'touched or shifted to' => Passage::of('4/4', 'A5q C6q B5q A5q | E6w')->profile('advanced')->at(80)->explained(),
             'soft and light' => Passage::of('4/4', '[pp] A4q B4q C5q D5q | A4h B4h')->at(80)->with('soft=light')->explained(),
             'a march' => Passage::of('4/4', "[f] D4q D4q (F#4e G4e) A4q | [p] B4h' C5h' | A4q. F#4e (D4q E4q) | [ff] F#4e> E4e D4e E4e D4h"
                 . " | [mark A] [pp] A4e A4e B4e B4e C5e C5e D5e D5e | (D5h. E5q) | F5w | (D5q C5q B4q A4q) | D4w")->inKey(1)

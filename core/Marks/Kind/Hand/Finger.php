@@ -8,40 +8,50 @@ use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\Slot;
 
-/** A finger: its digit, with its place on the string where that is said (low, high) or an extension (x). */
+/** A finger: its digit, with its place on the string where that is said (low, high), an extension (x), or touched (harmonic). */
 final readonly class Finger implements MarkKind
 {
-    /** @param ''|'low'|'high'|'x' $shape */
+    /** @param ''|'low'|'high'|'x'|'harmonic' $shape */
     public function __construct(public int $number, public string $shape)
     {
     }
 
     public static function read(string $words): ?self
     {
-        if (preg_match('~^(?:(low|high) |(x))?([0-4])$~', $words, $match) !== 1) {
+        if (preg_match('~^(?:(low|high) |(x))?([0-4])( harmonic)?$~', $words, $match) !== 1) {
             return null;
         }
         $shape = $match[1] !== '' ? $match[1] : $match[2];
-        if ((int) $match[3] === 0 && $shape !== '') {
+        $isTouched = isset($match[4]);
+        if (($isTouched || (int) $match[3] === 0) && $shape !== '' || ($isTouched && (int) $match[3] === 0)) {
             return null;
         }
 
-        return new self((int) $match[3], $shape);
+        return new self((int) $match[3], $isTouched ? 'harmonic' : $shape);
     }
 
     public static function examples(): array
     {
-        return ['4', 'low 4', 'high 3', 'x4', '0'];
+        return ['4', 'low 4', 'high 3', 'x4', '0', '4 harmonic'];
     }
 
     public function words(): string
     {
-        return ($this->shape === 'x' ? 'x' : ($this->shape === '' ? '' : $this->shape . ' ')) . $this->number;
+        return match ($this->shape) {
+            '' => (string) $this->number,
+            'x' => "x{$this->number}",
+            'harmonic' => "{$this->number} harmonic",
+            default => "{$this->shape} {$this->number}",
+        };
     }
 
     public function plainWords(): string
     {
-        return $this->number === 0 ? 'open string' : "finger {$this->words()}";
+        return match (true) {
+            $this->number === 0 => 'open string',
+            $this->shape === 'harmonic' => "finger {$this->number}, touching the harmonic",
+            default => "finger {$this->words()}",
+        };
     }
 
     public function slot(): Slot

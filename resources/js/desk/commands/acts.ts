@@ -129,8 +129,16 @@ export function freeze(desk: Desk): void {
 
 /** Puts what the bow lane advises on the page, as words over the stroke. */
 export function printAdvice(desk: Desk): void {
-    const note = desk.notes[headOf(desk.notes, desk.chosen)];
-    const advice = note?.bow?.advice;
+    write(desk, desk.notes[headOf(desk.notes, desk.chosen)], (note) => note.bow?.advice);
+}
+
+/** Puts on the page what the bow arm should know of the strings at the chosen note. */
+export function printStringAdvice(desk: Desk): void {
+    write(desk, desk.note ?? undefined, (note) => note.finger?.advice);
+}
+
+function write(desk: Desk, note: DeskNote | undefined, of: (note: DeskNote) => string | undefined): void {
+    const advice = note ? of(note) : undefined;
     if (!note || !advice) return;
     desk.change([`${note.id} "${advice}"`], [], `“${advice}” at ${note.place}`);
 }

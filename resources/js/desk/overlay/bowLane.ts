@@ -82,11 +82,12 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
                     element('path', { d: `M${x1} ${y1}Q${(x1 + spot.x) / 2} ${peak} ${spot.x} ${y2}`, class: 'lane-air' }),
                 );
             }
-            if (bow.advice) {
+            const advice = bow.advice ?? spot.note.finger?.advice;
+            if (advice) {
                 // Words that would run into each other stand on two rows.
                 const isCrowded = spot.x < advisedTo;
-                drawn.push(word(bow.advice, spot.x, top + HEIGHT + (isCrowded ? 22 : 12), 'lane-advice'));
-                advisedTo = isCrowded ? 0 : spot.x + 6 * bow.advice.length;
+                drawn.push(word(advice, spot.x, top + HEIGHT + (isCrowded ? 22 : 12), 'lane-advice'));
+                advisedTo = isCrowded ? 0 : spot.x + 6 * advice.length;
             }
         });
     });

@@ -2,7 +2,7 @@
 /** The finger of the chosen note: on its string, why, and the other possibilities, best first. */
 import { computed } from 'vue';
 import type { Finger, FingerOption } from '../../api/types';
-import { openOrFour, position, sameWhereverItReturns, takeOther } from '../commands/acts';
+import { openOrFour, position, printStringAdvice, sameWhereverItReturns, takeOther } from '../commands/acts';
 import FingerString from './FingerString.vue';
 import { useDesk } from '../state/store';
 
@@ -41,6 +41,10 @@ function price(costs: number): string {
             <p v-else class="quiet">Asking why…</p>
             <p v-if="finger.mayAlso" class="quiet">{{ finger.mayAlso }} is fine too: the page prints both.</p>
             <p v-if="finger.find">The way in: {{ finger.find }}.</p>
+            <p v-if="finger.advice">
+                The bow arm: {{ finger.advice }}.
+                <button v-if="desk.mayPropose" type="button" class="plain-button" @click="printStringAdvice(desk)">Print it</button>
+            </p>
             <p v-if="finger.leaveDown">Leave it down: the hand comes back to this string.</p>
             <p v-if="finger.laid">One finger lies across both strings.</p>
             <p v-if="isReaching" class="caution">A reach: let the other fingers go. Stop if it hurts, and tell your teacher.</p>

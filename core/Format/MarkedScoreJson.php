@@ -13,6 +13,7 @@ use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\ScorePlan;
@@ -49,43 +50,76 @@ final readonly class MarkedScoreJson
 {
     public const FORMAT = 'upright-pencil/marked-score';
 
-    /** @return array<string, mixed> */
-    public function toArray(ScorePlan $plan): array
-    {
-        $roadmap = $plan->roadmap->numbers($plan->score->measures);
-
-        return [
-            'format' => self::FORMAT,
-            'version' => 1,
-            'title' => $plan->score->title,
-            'parts' => array_map(fn (PartPlan $part): array => $this->part($plan->score, $part, $roadmap), $plan->parts),
-            'flags' => array_map(fn (Flag $flag): array => self::flag($flag, $plan->score), $plan->flags),
-        ];
-    }
-
+    /** One note and one flag a line: for people to read too. */
     public function write(ScorePlan $plan): string
     {
-        return json_encode(
-            $this->toArray($plan),
-            JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR
-            | JSON_PRESERVE_ZERO_FRACTION,
-        ) . "\n";
+        $roadmap = $plan->roadmap->numbers($plan->score->measures);
+        $parts = [];
+        foreach ($plan->parts as $part) {
+            $parts[] = self::object(self::head($part->part, $roadmap), [
+                'notes' => $this->noteLines($plan->score, $part),
+                'flags' => self::flagLines($part->flags, $plan->score),
+            ]);
+        }
+        $head = substr(self::encode(['format' => self::FORMAT, 'version' => 1, 'title' => $plan->score->title]), 0, -1);
+        $flags = self::lines(self::flagLines($plan->flags, $plan->score));
+
+        return "{$head},\"parts\":" . self::lines($parts) . ",\"flags\":{$flags}}\n";
+    }
+
+    /**
+     * @param array<string, mixed> $head
+     * @param array<string, list<string>> $lists entries written already
+     */
+    private static function object(array $head, array $lists): string
+    {
+        $text = substr(self::encode($head), 0, -1);
+        foreach ($lists as $name => $list) {
+            $text .= ",\"{$name}\":" . self::lines($list);
+        }
+
+        return $text . '}';
+    }
+
+    /** @param list<string> $entries written already */
+    private static function lines(array $entries): string
+    {
+        return $entries === [] ? '[]' : "[\n" . implode(",\n", $entries) . "\n]";
+    }
+
+    /** @return list<string> each written as soon as it is told: the notes of a long score are never held all at once */
+    private function noteLines(Score $score, PartPlan $plan): array
+    {
+        $lines = [];
+        foreach ($plan->part->notes as $note) {
+            $lines[] = self::encode($this->printed($score, $note) + $this->planned($score, $plan, $note, $plan->futures));
+        }
+
+        return $lines;
+    }
+
+    /**
+     * @param list<Flag> $flags
+     * @return list<string>
+     */
+    private static function flagLines(array $flags, Score $score): array
+    {
+        return array_map(static fn (Flag $flag): string => self::encode(self::flag($flag, $score)), $flags);
+    }
+
+    /** @param array<string, mixed> $json */
+    private static function encode(array $json): string
+    {
+        return json_encode($json, JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR | JSON_PRESERVE_ZERO_FRACTION);
     }
 
     /**
      * @param list<string> $roadmap
      * @return array<string, mixed>
      */
-    private function part(Score $score, PartPlan $plan, array $roadmap): array
+    private static function head(Part $part, array $roadmap): array
     {
-        return [
-            'id' => $plan->part->id,
-            'name' => $plan->part->name,
-            'instrument' => $plan->part->instrument->value,
-            'roadmap' => $roadmap,
-            'notes' => $this->notes($score, $plan, $plan->futures),
-            'flags' => array_map(static fn (Flag $flag): array => self::flag($flag, $score), $plan->flags),
-        ];
+        return ['id' => $part->id, 'name' => $part->name, 'instrument' => $part->instrument->value, 'roadmap' => $roadmap];
     }
 
     /**
@@ -270,6 +304,11 @@ final readonly class MarkedScoreJson
 
     private static function beat(Measure $measure, Note $note): string
     {
-        return $measure->meter->beatAt($note->offset)->toDecimal();
+        // A part stands on a few dozen beats over and over.
+        /** @var array<string, string> $known */
+        static $known = [];
+        $key = "{$measure->meter->beats}/{$measure->meter->unit} {$note->offset}";
+
+        return $known[$key] ??= $measure->meter->beatAt($note->offset)->toDecimal();
     }
 }

@@ -9,11 +9,11 @@ final readonly class MeasureShapes
 {
     /**
      * @param list<string> $rhythms of each measure; empty where nothing begins in it
-     * @param list<string> $whole the rhythm and the semitones from each note to the next inside the measure; empty with it
+     * @param list<int> $kinds measures of one kind have one rhythm and the same semitones from each note to the next; 0 for empty ones
      * @param list<int> $entries semitones from the note before to the first of each measure
      * @param list<list<int>> $events that begin in each measure, as positions in the line
      */
-    private function __construct(public array $rhythms, public array $whole, public array $entries, public array $events)
+    private function __construct(public array $rhythms, public array $kinds, public array $entries, public array $events)
     {
     }
 
@@ -49,11 +49,12 @@ final readonly class MeasureShapes
             $last = $semitone;
         }
 
-        $whole = [];
+        $kinds = [];
+        $numbers = ['|' => 0];
         foreach ($rhythms as $measure => $rhythm) {
-            $whole[] = $rhythm === '' ? '' : "{$rhythm}|{$steps[$measure]}";
+            $kinds[] = $numbers["{$rhythm}|{$steps[$measure]}"] ??= count($numbers);
         }
 
-        return new self(array_values($rhythms), $whole, array_values($entries), $events);
+        return new self(array_values($rhythms), $kinds, array_values($entries), $events);
     }
 }

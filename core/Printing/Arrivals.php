@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace UprightPencil\Printing;
 
 use UprightPencil\Fingering\Result\FingerPlan;
-use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
@@ -27,23 +26,21 @@ final class Arrivals
     {
         $plucked = Plucked::of($measures, $part);
         $arrivals = [];
-        $here = $last = $end = $wasPlucked = [];
+        $here = $last = $lastNote = $wasPlucked = [];
         foreach ($part->notes as $note) {
             $finger = $plan->at($note->id);
             if ($finger === null || !isset($measures[$note->measure])) {
                 continue;
             }
             $measure = $measures[$note->measure];
-            $onset = $measure->onset->plus($note->offset);
-            $isPlucked = !$plucked->isNever() && $plucked->isAt($onset->toFloat());
+            $isPlucked = !$plucked->isNever() && $plucked->isAt($measure->onset->plus($note->offset)->toFloat());
             $at = $here[$note->line] ?? null;
             $is = $at === null ? 'I' : $arrivals[$at]->position;
-            $isBroken = isset($end[$note->line])
-                && ($isPlucked !== $wasPlucked[$note->line] || self::isLongRest($end[$note->line], $onset, $measure));
+            $before = $lastNote[$note->line] ?? null;
+            $isBroken = $before !== null && $is !== 'I'
+                && ($isPlucked !== $wasPlucked[$note->line] || self::isAfterLongRest($measures, $before, $note));
             $isAgain = $last[$note->line] ?? false;
-            if ($isBroken && $is !== 'I') {
-                $isAgain = true;
-            }
+            $isAgain = $isAgain || $isBroken;
             if ($finger->number > 0 && ($finger->position !== $is || $isAgain)) {
                 $here[$note->line] = $note->id;
                 $arrivals[$note->id] = new Arrival($finger->position, $note->id);
@@ -52,15 +49,22 @@ final class Arrivals
                 $arrivals[$at] = new Arrival($is, $note->id);
             }
             $last[$note->line] = $isAgain;
-            $end[$note->line] = $onset->plus($note->duration);
+            $lastNote[$note->line] = $note;
             $wasPlucked[$note->line] = $isPlucked;
         }
 
         return $arrivals;
     }
 
-    private static function isLongRest(Fraction $from, Fraction $to, Measure $measure): bool
+    /** @param list<Measure> $measures of the score */
+    private static function isAfterLongRest(array $measures, Note $before, Note $note): bool
     {
-        return $to->minus($from)->compare($measure->meter->length()) >= 0;
+        if ($note->measure === $before->measure) {
+            return false;
+        }
+        $end = $measures[$before->measure]->onset->plus($before->offset)->plus($before->duration);
+        $measure = $measures[$note->measure];
+
+        return $measure->onset->plus($note->offset)->minus($end)->compare($measure->meter->length()) >= 0;
     }
 }

@@ -22,10 +22,20 @@ final readonly class ReturningPassages
     private const TIMES = 8;
 
     private MeasureShapes $shapes;
+    /** @var array<int, int> the next measure with another rhythm, by measure */
+    private array $otherRhythm;
 
     public function __construct(private Score $score, private Part $part, private Line $line)
     {
         $this->shapes = MeasureShapes::of($score, $part, $line);
+        $rhythms = $this->shapes->rhythms;
+        $next = $last = count($rhythms);
+        $other = [];
+        for ($measure = $last - 1; $measure >= 0; $measure--) {
+            $next = $measure + 1 < $last && $rhythms[$measure] !== $rhythms[$measure + 1] ? $measure + 1 : $next;
+            $other[$measure] = $next;
+        }
+        $this->otherRhythm = $other;
     }
 
     /**
@@ -51,7 +61,7 @@ final readonly class ReturningPassages
                 $before = [];
             }
             for ($end = min($measure + $length, $count); $measure < $end; $measure++) {
-                $known[$this->shapes->whole[$measure]][] = $measure;
+                $known[$this->shapes->kinds[$measure]][] = $measure;
             }
             $measure--;
         }
@@ -62,7 +72,7 @@ final readonly class ReturningPassages
     /**
      * The longest passage before a measure that goes on as it does; of two, the first.
      *
-     * @param array<string, list<int>> $known measures by what is in them
+     * @param array<int, list<int>> $known measures by what is in them
      * @param array<int, int> $before lengths found at the measure before, by where they began; what this measure finds takes their place
      * @return array{int|null, int} where it began, and how many measures long it is
      */
@@ -70,11 +80,17 @@ final readonly class ReturningPassages
     {
         $best = [null, 0];
         $found = [];
-        $alike = $this->shapes->rhythms[$measure] === '' ? [] : $known[$this->shapes->whole[$measure]] ?? [];
+        $alike = $this->shapes->rhythms[$measure] === '' ? [] : $known[$this->shapes->kinds[$measure]] ?? [];
         // Of what comes on and on the first times tell enough.
+        [$kinds, $entries] = [$this->shapes->kinds, $this->shapes->entries];
+        $count = count($kinds);
         foreach (array_slice($alike, 0, self::TIMES) as $from) {
             $length = max(1, ($before[$from - 1] ?? 1) - 1);
-            while ($from + $length < $measure && $this->goesOnAlike($from + $length, $measure + $length)) {
+            $most = min($measure - $from, $count - $measure);
+            while (
+                $length < $most && $kinds[$from + $length] === $kinds[$measure + $length]
+                && $entries[$from + $length] === $entries[$measure + $length]
+            ) {
                 $length++;
             }
             $found[$from] = $length;
@@ -87,19 +103,15 @@ final readonly class ReturningPassages
         return $best;
     }
 
-    private function goesOnAlike(int $one, int $other): bool
-    {
-        return isset($this->shapes->rhythms[$other]) && $this->shapes->whole[$one] === $this->shapes->whole[$other]
-            && $this->shapes->entries[$one] === $this->shapes->entries[$other];
-    }
-
     /** Whether there are notes enough; one rhythm that is repeated at once is an accompaniment. */
     private function isPassage(int $from, int $measure, int $length): bool
     {
-        $notes = array_sum(array_map(count(...), array_slice($this->shapes->events, $measure, $length)));
+        $notes = 0;
+        for ($at = $measure; $at < $measure + $length && $notes < self::LEAST_NOTES; $at++) {
+            $notes += count($this->shapes->events[$at]);
+        }
 
-        return $notes >= self::LEAST_NOTES
-            && ($from + $length < $measure || count(array_unique(array_slice($this->shapes->rhythms, $measure, $length))) > 1);
+        return $notes >= self::LEAST_NOTES && ($from + $length < $measure || $this->otherRhythm[$measure] < $measure + $length);
     }
 
     /**

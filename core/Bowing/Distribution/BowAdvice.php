@@ -61,13 +61,15 @@ final readonly class BowAdvice
     /** Where quick, bouncing or dotted notes follow that have their own part of the bow, and a longer stroke brings it there. */
     private function toItsPlace(Stroke $stroke, Stroke $next, DistributionPlan $distribution): string
     {
+        if ($stroke->seconds < $this->settings->adviceSeconds || $next->hasRestBefore()) {
+            return '';
+        }
         $from = $distribution->from($stroke->head());
         $to = $distribution->to($stroke->last());
         // What comes down there comes up there too.
         $region = $this->lengths->region($next, Direction::Down, false);
         [$low, $high] = [$region->from, $region->to];
-        $isTold = $region->weight >= $this->settings->regionMatters && $stroke->seconds >= $this->settings->adviceSeconds;
-        if ($from === null || $to === null || !$isTold || $next->hasRestBefore()) {
+        if ($from === null || $to === null || $region->weight < $this->settings->regionMatters) {
             return '';
         }
         $isAway = $from < $low - $this->settings->farFromRegion || $from > $high + $this->settings->farFromRegion;

@@ -136,7 +136,7 @@ final class PartReader
                     $has = self::childNames($child);
                     $isChord = isset($has['chord']);
                     $isGrace = isset($has['grace']);
-                    $duration = $isGrace ? Fraction::zero() : $this->duration($child, $draft->number);
+                    $duration = $isGrace ? Fraction::zero() : $this->duration($child, $draft->number, isset($has['time-modification']));
                     $start = $isChord ? $chordStart : $position;
                     // Cues and what is not printed are nobody's to play.
                     $isSilent = isset($has['rest']) || isset($has['cue']) || $child->getAttribute('print-object') === 'no';
@@ -204,10 +204,10 @@ final class PartReader
     }
 
     /** @throws UnreadableScore */
-    private function duration(DOMElement $element, string $measure): Fraction
+    private function duration(DOMElement $element, string $measure, bool $isTuplet = false): Fraction
     {
         $text = Xml::text($element, 'duration') ?? '';
-        if ($element->nodeName === 'note' && Xml::child($element, 'time-modification') !== null) {
+        if ($isTuplet) {
             return $this->ofTuplet($element) ?? $this->lengthOf($text, $measure);
         }
 

@@ -27,11 +27,13 @@ final readonly class FirstAccidentals implements PartCheck
                 continue;
             }
             $name = $pitch->spoken();
-            $isNew = !isset($met[$name]);
+            if (isset($met[$name])) {
+                continue;
+            }
             $met[$name] = true;
             $measure = $score->measures[$note->measure];
             $isInKey = $pitch->alteration === Pitch::alterationInKey($pitch->letter, $part->keyIn($measure));
-            if ($isNew && !$isInKey && $measure->index >= self::BEGINNING) {
+            if (!$isInKey && $measure->index >= self::BEGINNING) {
                 $flags[] = new Flag(
                     FlagCode::FirstMet,
                     "The first {$name} of the part.",

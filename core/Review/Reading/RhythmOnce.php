@@ -25,27 +25,11 @@ final readonly class RhythmOnce implements PartCheck
         }
         $flags = [];
         foreach (Line::allOf($score, $part) as $line) {
-            $figures = $pulses = [];
-            foreach ($line->events as $index => $event) {
-                $measure = $score->measures[$event->measure];
-                $pulse = $pulses["{$measure->meter->beats}/{$measure->meter->unit}"] ??= $measure->meter->pulse()->toFloat();
-                $beat = (int) floor($event->offset->toFloat() / $pulse + 1e-9);
-                $figures[$event->measure << 8 | $beat][] = $index;
-            }
-            $found = [];
-            foreach ($figures as $events) {
-                $shape = '';
-                foreach ($events as $index) {
-                    $long = $line->events[$index]->duration;
-                    $shape .= "{$long->numerator}/{$long->denominator} ";
-                }
-                $found[$shape][] = $events;
-            }
-            foreach ($found as $shape => $times) {
-                if (count($times) > 1 || !$this->isFigure($line, $times[0], $score)) {
+            foreach (self::figures($score, $line) as [$times, $first, $last]) {
+                if ($times > 1 || !$this->isFigure($line, range($first, $last), $score)) {
                     continue;
                 }
-                $event = $line->events[$times[0][0]];
+                $event = $line->events[$first];
                 $flags[] = new Flag(
                     FlagCode::RhythmOnce,
                     'This rhythm comes here and nowhere else in the part.',
@@ -58,6 +42,44 @@ final readonly class RhythmOnce implements PartCheck
         }
 
         return $flags;
+    }
+
+    /**
+     * What begins in each beat of a line, by its lengths.
+     *
+     * @return array<string, array{int, int, int}> how often it comes, and its first and last event where it first does
+     */
+    private static function figures(Score $score, Line $line): array
+    {
+        $figures = [];
+        $shape = '';
+        $first = 0;
+        $place = $measure = -1;
+        $pulse = 1.0;
+        foreach ($line->events as $index => $event) {
+            if ($event->measure !== $measure) {
+                $measure = $event->measure;
+                $pulse = $score->measures[$measure]->meter->pulse()->toFloat();
+            }
+            $beat = $measure << 8 | (int) floor($event->offset->numerator / $event->offset->denominator / $pulse + 1e-9);
+            if ($beat !== $place) {
+                self::count($figures, $shape, $first, $index - 1);
+                [$place, $first, $shape] = [$beat, $index, ''];
+            }
+            $shape .= "{$event->duration->numerator}/{$event->duration->denominator} ";
+        }
+        self::count($figures, $shape, $first, count($line->events) - 1);
+
+        return $figures;
+    }
+
+    /** @param array<string, array{int, int, int}> $figures */
+    private static function count(array &$figures, string $shape, int $first, int $last): void
+    {
+        if ($shape !== '') {
+            $figures[$shape] ??= [0, $first, $last];
+            $figures[$shape][0]++;
+        }
     }
 
     /** @param non-empty-list<int> $events */

@@ -29,15 +29,19 @@ final readonly class StyleStops implements PartCheck
         foreach ($book->acting(Words::class) as $mark) {
             $said[$part->notes[$positions[$mark->from]]->measure] = true;
         }
+        $hasDots = false;
+        foreach ($part->notes as $note) {
+            $hasDots = $hasDots || ($note->articulations !== [] && $note->isShortened());
+        }
         $flags = [];
-        foreach (Line::allOf($score, $part) as $line) {
+        foreach (!$hasDots ? [] : Line::allOf($score, $part) as $line) {
             $dotted = [];
             $shapes = MeasureShapes::of($score, $part, $line);
             foreach ($shapes->events as $measure => $events) {
                 if ($events === []) {
                     continue;
                 }
-                $shape = $shapes->whole[$measure];
+                $shape = $shapes->kinds[$measure];
                 $notes = array_map(static fn (int $event): Note => $part->notes[$line->events[$event]->notes[0]], $events);
                 $dots = count(array_filter($notes, static fn (Note $note): bool => $note->isShortened()));
                 if ($dots >= self::DOTS) {

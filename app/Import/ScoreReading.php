@@ -6,6 +6,7 @@ namespace App\Import;
 
 use Illuminate\Support\Facades\Log;
 use RuntimeException;
+use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 use UprightPencil\Format\Exception\UnreadableScore;
@@ -18,6 +19,9 @@ final readonly class ScoreReading
 {
     /** Processes that may read at the same time; further files wait in line. */
     private const AT_ONCE = 2;
+
+    /** Signals of the limit on processor time: SIGXCPU, and SIGKILL when that is not heeded. */
+    private const KILLED_FOR_TIME = [24, 9];
 
     public function __construct(
         private float $seconds = 20.0,
@@ -66,19 +70,26 @@ final readonly class ScoreReading
             $process->run();
         } catch (ProcessTimedOutException) {
             throw UnreadableScore::takesTooLong((int) ceil($this->seconds));
+        } catch (ProcessSignaledException $killed) {
+            // The shell has given way to PHP, so a process that was killed is told as such and not by an exit code.
+            throw $this->failed($process, in_array($killed->getSignal(), self::KILLED_FOR_TIME, true));
         }
         if ($process->getExitCode() === 1 && trim($process->getErrorOutput()) !== '' && !str_contains($process->getErrorOutput(), 'PHP ')) {
             throw UnreadableScore::because(trim($process->getErrorOutput()));
         }
         if (!$process->isSuccessful()) {
-            Log::warning('A score could not be read.', [
-                'exit' => $process->getExitCode(),
-                'said' => mb_substr($process->getErrorOutput(), 0, 500),
-            ]);
-            throw in_array($process->getExitCode(), [137, 152], true)
-                ? UnreadableScore::takesTooLong((int) ceil($this->seconds))
-                : UnreadableScore::takesTooMuch();
+            throw $this->failed($process, false);
         }
+    }
+
+    private function failed(Process $process, bool $byTime): UnreadableScore
+    {
+        Log::warning('A score could not be read.', [
+            'exit' => $process->getExitCode(),
+            'said' => mb_substr($process->getErrorOutput(), 0, 500),
+        ]);
+
+        return $byTime ? UnreadableScore::takesTooLong((int) ceil($this->seconds)) : UnreadableScore::takesTooMuch();
     }
 
     /**

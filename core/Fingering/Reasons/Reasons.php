@@ -20,7 +20,7 @@ use UprightPencil\Music\TempoMap;
 /**
  * Why one answer and not another, in words: both ways are priced item by item, and what differs most is named at its place.
  */
-final readonly class Reasons
+final class Reasons
 {
     /** Layers around a note in which two ways are compared. */
     private const REACH = 5;
@@ -29,12 +29,15 @@ final readonly class Reasons
     /** Differences smaller than this are not worth a word. */
     private const LEAST = 0.04;
 
+    /** @var array{int, int, Difference}|null the last one worked out, with its layer and position: a note and its best other share it */
+    private ?array $last = null;
+
     public function __construct(
-        private HandPath $path,
-        private Hand $hand,
-        private Strings $strings,
-        private Fingerboard $board,
-        private TempoMap $tempo,
+        private readonly HandPath $path,
+        private readonly Hand $hand,
+        private readonly Strings $strings,
+        private readonly Fingerboard $board,
+        private readonly TempoMap $tempo,
     ) {
     }
 
@@ -115,6 +118,17 @@ final readonly class Reasons
      * What costs more in the other way, and what costs less: the largest item of each, with its layer and hand states.
      */
     private function difference(int $layer, int $position): Difference
+    {
+        if ($this->last !== null && $this->last[0] === $layer && $this->last[1] === $position) {
+            return $this->last[2];
+        }
+        $difference = $this->between($layer, $position);
+        $this->last = [$layer, $position, $difference];
+
+        return $difference;
+    }
+
+    private function between(int $layer, int $position): Difference
     {
         $more = $atTheirs = $atMine = [];
         $left = $this->path->leaving($layer, $position, self::REACH);

@@ -29,7 +29,10 @@ function compressed(): Plugin {
 
 export default defineConfig({
     plugins: [
-        laravel({ input: ['resources/js/app.ts'], refresh: false }),
+        laravel({
+            input: ['resources/js/app.ts', 'resources/js/part/main.ts', 'resources/js/part/part.css', 'resources/js/part/worker.ts'],
+            refresh: false,
+        }),
         vue(),
         compressed(),
     ],

@@ -15,6 +15,8 @@ return [
     'addresses' => array_filter(explode(',', (string) env('PENCIL_ADDRESSES', ''))),
     /** Front servers whose word on the caller's address and on HTTPS is taken. */
     'proxies' => array_filter(explode(',', (string) env('PENCIL_PROXIES', ''))),
+    /** Whether all pages of an edition are drawn when it is handed out; else each when somebody first opens it. */
+    'draws_ahead' => (bool) env('PENCIL_DRAWS_AHEAD', true),
     /** Where backups are kept. */
     'backups' => env('PENCIL_BACKUPS', storage_path('backups')),
     /** How many nightly backups are kept, and how many of Sunday's. */

@@ -4,6 +4,7 @@
 // screens, which are all one page; the router in the browser knows which.
 
 use App\Http\Controllers\HealthController;
+use App\Http\Controllers\PartPageController;
 use App\Http\Controllers\StudentController;
 use Illuminate\Support\Facades\Route;
 
@@ -12,7 +13,15 @@ Route::get('up', HealthController::class);
 Route::prefix('api/v1/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->group(static function (): void {
     Route::get('/', [StudentController::class, 'show']);
     Route::get('page', [StudentController::class, 'page']);
+    Route::get('drawing/{sheet}', [PartPageController::class, 'drawing'])->where('sheet', '[a-z0-9-]+');
+    Route::get('now', [PartPageController::class, 'now']);
     Route::get('download.{ending}', [StudentController::class, 'download']);
+});
+
+Route::get('part/worker.js', [PartPageController::class, 'worker']);
+Route::prefix('part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->group(static function (): void {
+    Route::get('/', [PartPageController::class, 'show']);
+    Route::get('app.webmanifest', [PartPageController::class, 'manifest']);
 });
 
 Route::view('/{any?}', 'app')->where('any', '^(?!api/|build/|up$).*$');

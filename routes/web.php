@@ -5,6 +5,7 @@ use App\Http\Controllers\BinController;
 use App\Http\Controllers\ClassController;
 use App\Http\Controllers\DeskController;
 use App\Http\Controllers\DownloadController;
+use App\Http\Controllers\DrawingController;
 use App\Http\Controllers\EditionController;
 use App\Http\Controllers\ErrandController;
 use App\Http\Controllers\FingerboardController;
@@ -112,6 +113,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('sections/{section}/density', [SectionStatusController::class, 'density']);
         Route::post('sections/{section}/leave', [LeftFlagController::class, 'store']);
         Route::post('sections/{section}/editions', [EditionController::class, 'store']);
+        Route::post('sections/{section}/drawing', [DrawingController::class, 'store']);
+        Route::delete('sections/{section}/drawing', [DrawingController::class, 'destroy']);
         Route::post('sections/{section}/links', [LinkController::class, 'store']);
         Route::delete('links/{link}', [LinkController::class, 'destroy']);
         Route::get('sections/{section}/download.{ending}', [DownloadController::class, 'show']);

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\HandOut;
 
+use App\Jobs\DrawEdition;
 use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Section;
 use App\Models\User;
+use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -16,7 +18,11 @@ use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 
-/** Freezes a part as it is marked now and hands it out. */
+/**
+ * Freezes a part as it is marked now and hands it out.
+ *
+ * @phpstan-import-type KeptList from Edition
+ */
 final readonly class PublishEdition
 {
     public function __construct(private SectionPlanner $plans)
@@ -32,7 +38,9 @@ final readonly class PublishEdition
         $pages = $this->pages($section);
         $options = $this->plans->options($section);
 
-        return DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $options): Edition {
+        $offers = self::offers($musicXml, $pages);
+        $lists = $this->lists($section, $plan);
+        $edition = DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -48,11 +56,53 @@ final readonly class PublishEdition
                 'pages' => gzcompress(json_encode($pages, JSON_THROW_ON_ERROR)),
                 'density' => $options->density->value,
                 'bows' => $options->bows->value,
+                'offers' => $offers,
+                'drawing' => config()->boolean('pencil.draws_ahead') ? 'waits' : 'stopped',
+                'lists' => $lists,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 
             return $edition;
         }, 3);
+        rescue(static fn () => DrawEdition::ahead($edition->id));
+
+        return $edition;
+    }
+
+    /** @return array<string, KeptList> what a player pencils in, by chair */
+    private function lists(Section $section, SectionPlan $plan): array
+    {
+        $lists = [Chair::outside()->value => KeptLists::of($plan->score, $plan->part)];
+        $options = $this->plans->options($section);
+        foreach ($plan->part->book->chairs() as $chair) {
+            $lists[$chair->value] ??= KeptLists::of($plan->score, $this->plans->for($section, $chair, $options->density, $options->bows)->part);
+        }
+
+        return $lists;
+    }
+
+    /**
+     * What pages there are, for who does not open them.
+     *
+     * @param array<string, array{musicxml: string, list: list<string>}> $pages beside the main one
+     * @return array{chairs: list<string>, pages: list<string>, same: array<string, string>}
+     */
+    public static function offers(string $musicXml, array $pages): array
+    {
+        $first = [md5($musicXml) => ''];
+        $same = [];
+        $chairs = ['outside' => true];
+        foreach ($pages as $key => $page) {
+            $chairs[explode('/', $key)[0]] = true;
+            $hash = md5($page['musicxml']);
+            if (isset($first[$hash])) {
+                $same[$key] = $first[$hash];
+            } else {
+                $first[$hash] = $key;
+            }
+        }
+
+        return ['chairs' => count($chairs) === 1 ? [] : array_keys($chairs), 'pages' => array_values($first), 'same' => $same];
     }
 
     /**

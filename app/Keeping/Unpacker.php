@@ -7,6 +7,7 @@ namespace App\Keeping;
 use App\Import\KeepScore;
 use App\Import\PreparedScore;
 use App\Import\ScoreReading;
+use App\HandOut\PublishEdition;
 use App\Models\Change;
 use App\Models\Mark;
 use App\Models\Piece;
@@ -249,6 +250,7 @@ final readonly class Unpacker
                 'musicxml' => (string) gzcompress($music),
                 'pencil_list' => trim((string) $archive->bytes("{$name}.txt")),
                 'pages' => (string) gzcompress((string) json_encode($pages)),
+                'offers' => PublishEdition::offers($music, $pages),
                 'density' => Density::tryFrom(self::text($row, 'density', 20))->value ?? Density::Standard->value,
                 'bows' => BowDensity::tryFrom(self::text($row, 'bows', 20))->value ?? BowDensity::EveryMeasure->value,
                 'changed' => self::changed($row['changed'] ?? null),

@@ -13,6 +13,9 @@ use UprightPencil\Printing\Density;
 /**
  * A part as it was handed out. Frozen.
  *
+ * @phpstan-type KeptRow array{place: string, landmark: string, text: string, also: list<string>, signs: list<string>}
+ * @phpstan-type KeptList array{length: string, rows: list<KeptRow>, signs: list<array{string, string}>}
+ *
  * @property int $id
  * @property int $section_id
  * @property int $user_id
@@ -24,6 +27,11 @@ use UprightPencil\Printing\Density;
  * @property string $density how many fingers the main page shows
  * @property string $bows how many directions of the bow it shows
  * @property array{added: list<string>, removed: list<string>}|null $changed against the edition before
+ * @property 'waits'|'works'|'done'|'stopped'|'failed' $drawing how far drawing its pages beforehand is
+ * @property string|null $drawing_says why it failed, in a sentence
+ * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>}|null $offers what pages there are, without
+ *     opening them: the chairs, the keys of all pages that differ, and for the others which they are like; null in editions from before
+ * @property array<string, KeptList>|null $lists what a player pencils into a printed part, by chair; null in editions from before
  * @property Carbon $created_at
  */
 final class Edition extends Model
@@ -50,9 +58,50 @@ final class Edition extends Model
         };
     }
 
+    /** @return list<string> keys of the pages that differ from one another, the main one's first */
+    public function pageKeys(): array
+    {
+        return $this->offers['pages'] ?? ['', ...array_map(strval(...), array_keys($this->kept()))];
+    }
+
+    /** The page that a page looks like: itself, or the first that is the same. */
+    public function likeness(string $page): string
+    {
+        return $this->offers['same'][$page] ?? $page;
+    }
+
+    /** @return string MusicXML of a page by its key; the main one's where there is no such page */
+    public function musicOf(string $page): string
+    {
+        return $page === '' ? (string) gzuncompress($this->musicxml) : ($this->kept()[$page]['musicxml'] ?? $this->musicOf(''));
+    }
+
+    /** The key of the page for a chair with so many fingers and directions; of the nearest to it where there is no such page. */
+    public function keyFor(string $chair, ?Density $density, ?BowDensity $bows): string
+    {
+        $chair = $chair === '' ? 'outside' : $chair;
+        $density = $density?->value === $this->density ? null : $density;
+        $bows = $bows?->value === $this->bows ? null : $bows;
+        foreach ([self::keyOf($chair, $density, $bows), self::keyOf($chair, $density), self::keyOf($chair, null)] as $key) {
+            if ($this->has($key)) {
+                return $key;
+            }
+        }
+
+        return '';
+    }
+
+    private function has(string $page): bool
+    {
+        return in_array($page, $this->pageKeys(), true) || isset($this->offers['same'][$page]);
+    }
+
     /** @return list<string> chairs with pages of their own, the outside player's first; empty when all play the same */
     public function chairs(): array
     {
+        if ($this->offers !== null) {
+            return $this->offers['chairs'];
+        }
         $chairs = ['outside' => true];
         foreach (array_keys($this->kept()) as $key) {
             $chairs[explode('/', $key)[0]] = true;
@@ -64,22 +113,18 @@ final class Edition extends Model
     /** @return list<value-of<Density>> how many fingers there are pages with */
     public function densities(): array
     {
-        $kept = $this->kept();
-
         return array_values(array_filter(
             array_column(Density::cases(), 'value'),
-            fn (string $density): bool => $density === $this->density || isset($kept["outside/{$density}"]),
+            fn (string $density): bool => $density === $this->density || $this->has("outside/{$density}"),
         ));
     }
 
     /** @return list<value-of<BowDensity>> how many directions there are pages with */
     public function bowDensities(): array
     {
-        $kept = $this->kept();
-
         return array_values(array_filter(
             array_column(BowDensity::cases(), 'value'),
-            fn (string $bows): bool => $bows === $this->bows || isset($kept["outside//{$bows}"]),
+            fn (string $bows): bool => $bows === $this->bows || $this->has("outside//{$bows}"),
         ));
     }
 
@@ -90,13 +135,7 @@ final class Edition extends Model
      */
     public function page(string $chair, ?Density $density, ?BowDensity $bows = null): array
     {
-        $kept = $this->kept();
-        $chair = $chair === '' ? 'outside' : $chair;
-
-        $density = $density?->value === $this->density ? null : $density;
-        $bows = $bows?->value === $this->bows ? null : $bows;
-
-        return $kept[self::keyOf($chair, $density, $bows)] ?? $kept[self::keyOf($chair, $density)] ?? $kept[$chair] ?? [
+        return $this->kept()[$this->keyFor($chair, $density, $bows)] ?? [
             'musicxml' => (string) gzuncompress($this->musicxml),
             'list' => array_values(array_filter(explode("\n", $this->pencil_list))),
         ];
@@ -121,6 +160,6 @@ final class Edition extends Model
 
     protected function casts(): array
     {
-        return ['musicxml' => Bytes::class, 'pages' => Bytes::class, 'changed' => 'array', 'created_at' => 'datetime'];
+        return ['musicxml' => Bytes::class, 'pages' => Bytes::class, 'changed' => 'array', 'offers' => 'array', 'lists' => 'array', 'created_at' => 'datetime'];
     }
 }

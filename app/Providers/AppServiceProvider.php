@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Database\SQLiteConnection;
+use App\Drawing\Engraver;
+use App\Drawing\NodeEngraver;
 use App\Mail\LetterTransport;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
@@ -23,6 +25,8 @@ final class AppServiceProvider extends ServiceProvider
 
     public function register(): void
     {
+        // Kept warm for as long as the process lives that draws.
+        $this->app->singleton(Engraver::class, static fn (): Engraver => new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
         Connection::resolverFor('sqlite', static fn (...$given): SQLiteConnection => new SQLiteConnection(...$given));
     }
 

@@ -18,6 +18,8 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Plan\WhatIf;
+use UprightPencil\Printing\ReadersList;
+use UprightPencil\Printing\ReadersRow;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\FlagPlace;
@@ -43,6 +45,7 @@ use UprightPencil\Review\Remedy;
  *     find?: string, advice?: string,
  *     leaveDown: bool, leaveDownTo?: string, mayAlso?: string, slide: bool, laid: bool, semitones: int, origin: value-of<Origin>,
  *     why?: string, others?: list<FingerOption>, words?: string, bent?: true, reach?: true, frame?: int}
+ * @phpstan-type ListedSign array{measure: string, beat: string, landmark: string, text: string, same: list<string>}
  * @phpstan-type PrintedNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string,
  *     duration: string, pitch: string|null}
  */
@@ -50,15 +53,22 @@ final readonly class MarkedScoreJson
 {
     public const FORMAT = 'upright-pencil/marked-score';
 
+    /** @param bool $hasList whether each part tells what a reader pencils into a printed part, and how long that takes */
+    public function __construct(private bool $hasList = false)
+    {
+    }
+
     /** One note and one flag a line: for people to read too. */
     public function write(ScorePlan $plan): string
     {
         $roadmap = $plan->roadmap->numbers($plan->score->measures);
         $parts = [];
         foreach ($plan->parts as $part) {
-            $parts[] = self::object(self::head($part->part, $roadmap), [
+            $list = $this->hasList ? ReadersList::of($plan->score, $part->part, $part->book, $part->bow, $part->prints) : null;
+            $parts[] = self::object(self::head($part->part, $roadmap) + ($list === null ? [] : ['minutes' => $list->minutes()]), [
                 'notes' => $this->noteLines($plan->score, $part),
                 'flags' => self::flagLines($part->flags, $plan->score),
+                ...($list === null ? [] : ['list' => array_map(self::encode(...), self::list($list))]),
             ]);
         }
         $head = substr(self::encode(['format' => self::FORMAT, 'version' => 1, 'title' => $plan->score->title]), 0, -1);
@@ -85,6 +95,18 @@ final readonly class MarkedScoreJson
     private static function lines(array $entries): string
     {
         return $entries === [] ? '[]' : "[\n" . implode(",\n", $entries) . "\n]";
+    }
+
+    /** @return list<ListedSign> */
+    public static function list(ReadersList $list): array
+    {
+        return array_map(static fn (ReadersRow $row): array => [
+            'measure' => $row->measure,
+            'beat' => $row->beat,
+            'landmark' => $row->landmark,
+            'text' => $row->text(),
+            'same' => $row->same,
+        ], $list->rows);
     }
 
     /** @return list<string> each written as soon as it is told: the notes of a long score are never held all at once */

@@ -15,7 +15,6 @@ export const router = createRouter({
             component: () => import('./signin/InvitationScreen.vue'),
             meta: { open: true },
         },
-        { path: '/part/:token', name: 'my-part', component: () => import('./mypart/MyPartScreen.vue'), meta: { open: true } },
         { path: '/rack', name: 'rack', component: () => import('./rack/RackScreen.vue') },
         { path: '/piece/:piece/desk/:section?', name: 'desk', component: () => import('./desk/DeskScreen.vue') },
         { path: '/piece/:piece/tutti', name: 'tutti', component: () => import('./tutti/TuttiScreen.vue') },

@@ -61,7 +61,7 @@ final class DirectorTest extends BrowserTestCase
         $student->sees('A Polka of Ours')->sees('Violin I · edition 1');
         $student->engraved();
         self::assertGreaterThan(1, $student->signs(self::DOWN));
-        $student->press('Pencil list')->sees('⊓ down bow, same bow again, stop between', '.list');
+        $student->press('Pencil list')->sees('⊓ down again, hooked', '.list');
         $box = $student->find('.list input');
         $box->click();
         $student->driver->navigate()->refresh();
@@ -72,6 +72,7 @@ final class DirectorTest extends BrowserTestCase
         $page->press('End', '.part .link')->sees('The link is ended.', '.part');
         $student->driver->navigate()->refresh();
         $student->sees('This link was ended by your director.');
+        self::assertSame(0, $student->count('g.note'), 'nothing of it stays on the phone');
         self::assertSame([], [...$page->scriptErrors(), ...$student->scriptErrors()]);
     }
 

@@ -47,11 +47,11 @@ final class EnsembleTest extends BrowserTestCase
     public function testAStudentTakesMoreFingersAndKeepsThem(): void
     {
         $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
-        $shown = $page->count('.sheet g.fing');
+        $shown = $page->count('.drawn g.fing');
         (new WebDriverSelect($page->find('footer select[name=fingers]')))->selectByValue('every');
-        $page->until(fn (): bool => $page->count('.sheet g.fing') > 2 * $shown, 'no more fingers appear');
+        $page->until(fn (): bool => $page->count('.drawn g.fing') > 2 * $shown, 'no more fingers appear');
         $page->driver->navigate()->refresh();
-        $page->engraved()->until(fn (): bool => $page->count('.sheet g.fing') > 2 * $shown, 'the choice is forgotten');
+        $page->engraved()->until(fn (): bool => $page->count('.drawn g.fing') > 2 * $shown, 'the choice is forgotten');
         self::assertSame([], $page->scriptErrors());
     }
 

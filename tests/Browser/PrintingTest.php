@@ -23,16 +23,19 @@ final class PrintingTest extends BrowserTestCase
     public function testAPartPrintsOnTheChosenPaper(string $paper, string $size): void
     {
         $page = Page::open()->go(Harness::get()->studentLink())->engraved();
+        $page->driver->executeScript('window.print = () => { window.printed = true; }');
+        $page->find('footer details summary')->click();
         $page->driver->findElement(WebDriverBy::cssSelector("option[value={$paper}]"))->click();
-        $page->driver->executeScript('window.print = () => {}');
-        $page->press('Print', 'footer');
-        $page->find('.print-page svg');
+        $page->press('Print the music', 'footer');
+        $page->until(fn (): bool => $page->driver->executeScript('return window.printed') === true, 'nothing is printed');
         [$info, $text] = $this->printed($page, 'pdfinfo %s', 'pdftotext %s -');
 
         self::assertMatchesRegularExpression('~Pages:\s+1\n~', $info);
         preg_match('~Page size:\s+([\d.]+) x ([\d.]+)~', $info, $found);
         self::assertSame($size, round((float) ($found[1] ?? 0)) . ' x ' . round((float) ($found[2] ?? 0)));
-        self::assertStringContainsString('Paper Boats · Violin I · edition', $text);
+        self::assertStringContainsString('Paper Boats', $text);
+        self::assertMatchesRegularExpression('~Violin I · edition 1, .+ · page 1 of 1~', $text);
+        self::assertSame(1, substr_count($text, 'Gently rowing'), 'the music is printed once');
         self::assertStringNotContainsString('MusicXML', $text, 'the buttons stay on the screen');
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Drawing\Engraver;
 use App\Import\KeepScore;
 use App\Jobs\WorkOutStates;
 use App\Models\Piece;
@@ -16,6 +17,7 @@ use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
+use Tests\Support\FakeEngraver;
 use Tests\Support\Passage;
 use Tests\Support\TwoParts;
 
@@ -40,6 +42,7 @@ abstract class FeatureTestCase extends TestCase
         parent::setUp();
         Storage::fake('local');
         $this->withoutVite();
+        $this->app->instance(Engraver::class, new FakeEngraver());
         $this->director = $this->person('Maren');
         $this->stranger = $this->person('Nobody');
     }

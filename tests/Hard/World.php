@@ -44,6 +44,7 @@ trait World
             'errand' => (string) $errand->id,
             'note' => 'P1-m1-n1',
             'ending' => 'mxl',
+            'sheet' => 'phone',
             'any?' => 'rack',
             'token' => basename((string) $url),
             'invitation' => $share->token,

@@ -1,7 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { createPinia, getActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { createMemoryHistory, createRouter } from 'vue-router';
 import type { Fingerboard, NoteDetail, Tutti, TuttiFinger } from '../../resources/js/api/types';
 import FingerboardCard from '../../resources/js/class/FingerboardCard.vue';
 import Because from '../../resources/js/desk/panel/Because.vue';
@@ -13,7 +12,6 @@ import FingerString from '../../resources/js/desk/panel/FingerString.vue';
 import PatternSheet from '../../resources/js/desk/sheets/PatternSheet.vue';
 import Ring from '../../resources/js/desk/input/Ring.vue';
 import TempoSheet from '../../resources/js/desk/sheets/TempoSheet.vue';
-import MyPartScreen from '../../resources/js/mypart/MyPartScreen.vue';
 import EventCard from '../../resources/js/tutti/EventCard.vue';
 import TuttiPicture from '../../resources/js/tutti/TuttiPicture.vue';
 import { calls, desk, finger, mark, sent, serve, settled, flag as told } from './support';
@@ -396,50 +394,5 @@ describe('tutti', () => {
         expect(picture('entrances').find('.entrance').text()).toBe('beat 1');
         expect(picture('unisons').find('.unison').classes()).toContain('is-octave');
         expect(picture('unisons').find('.quarrel').exists()).toBe(false);
-    });
-});
-
-describe('the student’s page', () => {
-    it('says marks in words and remembers the chair', async () => {
-        vi.stubGlobal('matchMedia', () => ({ matches: true }));
-        serve((call) =>
-            call.path.includes('/page')
-                ? {}
-                : {
-                      title: 'Tune', part: 'Violin I', edition: 1, at: '2026-11-20T10:00:00Z', rubOut: ['m. 7 V up bow'],
-                      chairs: ['outside', 'inside'], fingers: 'standard', densities: ['sparse', 'standard', 'every'],
-                      bows: 'some', bowDensities: ['few', 'some', 'every'],
-                      list: [
-                          { line: '1.1     up', place: 'm. 1', words: 'V up bow', isNew: true },
-                          { line: '6.2     x4', place: 'm. 6.2', words: 'finger x4', isNew: false },
-                      ],
-                  },
-        );
-        const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/part/:token', component: MyPartScreen }] });
-        await router.push('/part/abc');
-        const page = mount(MyPartScreen, { global: { plugins: [router], stubs: { EngravedPage: true, Teleport: true } } });
-        await flushPromises();
-        const text = page.find('.list').text();
-        ['m. 1V up bow new', 'm. 6.2finger x4', 'Rub out, from the edition before: m. 7 V up bow'].forEach((words) =>
-            expect(text.replace(/\s+/g, ' ')).toContain(words),
-        );
-        await page.findAll('.chairs button')[1]!.trigger('click');
-        await flushPromises();
-        expect(localStorage.getItem('chair-abc')).toBe('inside');
-        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside');
-        const fingers = page.findAll('footer select').at(-2)!;
-        expect((fingers.element as HTMLSelectElement).value).toBe('standard');
-        await fingers.setValue('every');
-        await flushPromises();
-        expect(localStorage.getItem('fingers-abc')).toBe('every');
-        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside&fingers=every');
-        await page.findAll('footer select').at(-1)!.setValue('few');
-        await flushPromises();
-        expect(localStorage.getItem('bows-abc')).toBe('few');
-        expect(calls.at(-1)?.path).toBe('part/abc/page?chair=inside&fingers=every&bows=few');
-        expect(page.findAll('.downloads a').map((link) => link.attributes('href'))).toEqual(
-            ['musicxml', 'mxl', 'txt'].map((ending) => `/api/v1/part/abc/download.${ending}?chair=inside&fingers=every&bows=few`),
-        );
-        page.unmount();
     });
 });

@@ -51,6 +51,8 @@ final class Server
             'CACHE_PATH' => "{$this->folder}/cache",
             'PENCIL_BACKUPS' => "{$this->folder}/backups",
             'LOG_CHANNEL' => 'stderr',
+            // Many servers on one machine: each draws what its test opens.
+            'PENCIL_DRAWS_AHEAD' => 'false',
             ...$environment,
         ];
         register_shutdown_function($this->stop(...));

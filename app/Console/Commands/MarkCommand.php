@@ -21,6 +21,7 @@ use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\Mxl;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Format\ReadersListText;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Part;
@@ -120,8 +121,8 @@ final class MarkCommand extends Command
                 $tempo = self::quartersPerMinute($value);
             }
         }
-        if (!in_array($this->text('lines'), ['marks', 'page'], true)) {
-            throw new CommandFailed('--lines: expected marks or page.');
+        if (!in_array($this->text('lines'), ['marks', 'page', 'list'], true)) {
+            throw new CommandFailed('--lines: expected marks, page or list.');
         }
 
         if (!in_array($this->text('practice'), ['', 'open-strings'], true)) {
@@ -259,7 +260,7 @@ final class MarkCommand extends Command
             ),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
-            default => (new MarkedScoreJson())->write($plan),
+            default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
         };
         $out = $this->option('out');
         if (!is_string($out) || $out === '') {
@@ -277,6 +278,9 @@ final class MarkCommand extends Command
 
     private function pencilLines(ScorePlan $plan): string
     {
+        if ($this->text('lines') === 'list') {
+            return (new ReadersListText())->write($plan);
+        }
         $texts = [];
         foreach ($plan->parts as $part) {
             $texts[] = $this->text('lines') === 'page'

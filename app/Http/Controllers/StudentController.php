@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\HandOut\Downloads;
+use App\HandOut\FindEdition;
 use App\Http\Contract\Answers;
 use App\Http\Resources\StudentPartResource;
 use App\Models\Edition;
@@ -18,6 +19,10 @@ use UprightPencil\Printing\Density;
 /** A student's page: the newest edition of one part, by its link, without an account. */
 final class StudentController extends Controller
 {
+    public function __construct(private readonly FindEdition $find)
+    {
+    }
+
     #[Answers('StudentPart')]
     public function show(Request $request, string $token): JsonResponse
     {
@@ -60,19 +65,6 @@ final class StudentController extends Controller
     /** @return array{Link, Edition} */
     private function find(string $token): array
     {
-        $link = Link::query()->where('token', $token)->first();
-        if ($link === null || $link->section->piece->trashed()) {
-            abort(404, 'There is no part behind this link. Check that all of it was copied.');
-        }
-        if ($link->ended_at !== null) {
-            abort(410, 'This link was ended by your director. Ask for the new one.');
-        }
-        /** @var Edition|null $edition */
-        $edition = $link->section->editions()->reorder('number', 'desc')->first();
-        if ($edition === null) {
-            abort(404, 'This part has not been handed out yet.');
-        }
-
-        return [$link, $edition];
+        return $this->find->behind($token, isLight: false);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Drawing\EditionDrawings;
 use App\HandOut\PublishEdition;
 use App\Models\Edition;
 use App\Models\Link;
@@ -24,7 +25,9 @@ use UprightPencil\Review\ToldOnce;
  *
  * @phpstan-import-type ShareRow from ShareResource
  * @phpstan-type Difference array{added: list<string>, removed: list<string>}
- * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: array{number: int, at: string}|null,
+ * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed', drawn: int, pages: int,
+ *     says: string|null}
+ * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
  *     link: array{id: int, url: string, shown: string}|null, ended: int}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
@@ -33,10 +36,12 @@ use UprightPencil\Review\ToldOnce;
  */
 final readonly class HandOutResource
 {
+    /** Everything of an edition but its music. */
+    private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'drawing', 'drawing_says', 'created_at'];
     /** Of a section that came while the answer was made. */
     private const UNKNOWN = ['list' => [], 'flags' => 0];
 
-    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept)
+    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept, private EditionDrawings $drawings)
     {
     }
 
@@ -86,6 +91,22 @@ final readonly class HandOutResource
         return $known;
     }
 
+    /** @return HandedOut */
+    private function edition(Edition $edition): array
+    {
+        // One from before says what pages it has only when it is opened: until it is drawn, that is not asked.
+        $progress = $edition->offers === null ? ['done' => 0, 'of' => 0] : $this->drawings->progress($edition);
+
+        return [
+            'number' => $edition->number,
+            'at' => $edition->created_at->toIso8601String(),
+            'drawing' => $edition->drawing,
+            'drawn' => $progress['done'],
+            'pages' => $progress['of'],
+            'says' => $edition->drawing_says,
+        ];
+    }
+
     /**
      * @param Known $known
      * @return HandOutSection
@@ -93,7 +114,7 @@ final readonly class HandOutResource
     private function row(Section $section, array $known, bool $mayEdit): array
     {
         /** @var Edition|null $newest */
-        $newest = $section->editions()->reorder('number', 'desc')->first(['id', 'number', 'pencil_list', 'created_at']);
+        $newest = $section->editions()->reorder('number', 'desc')->first(self::EDITION);
         /** @var Link|null $link */
         $link = $section->links()->whereNull('ended_at')->orderByDesc('id')->first();
         $since = $newest === null ? null : PublishEdition::difference(explode("\n", $newest->pencil_list), $known['list']);
@@ -103,7 +124,7 @@ final readonly class HandOutResource
             'id' => $section->id,
             'name' => $section->name,
             'instrument' => $section->instrument,
-            'edition' => $newest === null ? null : ['number' => $newest->number, 'at' => $newest->created_at->toIso8601String()],
+            'edition' => $newest === null ? null : $this->edition($newest),
             'since' => $since,
             'density' => Density::tryFrom($section->density ?? '')?->value,
             'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,

@@ -247,14 +247,20 @@ export interface Difference {
     removed: string[];
 }
 
+export interface HandedOut {
+    number: number;
+    at: string;
+    drawing: 'waits' | 'works' | 'done' | 'stopped' | 'failed';
+    drawn: number;
+    pages: number;
+    says: string | null;
+}
+
 export interface HandOutSection {
     id: number;
     name: string;
     instrument: string;
-    edition: {
-        number: number;
-        at: string;
-    } | null;
+    edition: HandedOut | null;
     since: Difference | null;
     density: Density | null;
     bows: BowDensity | null;
@@ -306,6 +312,51 @@ export interface NoteDetail {
     bows: Future[];
     again: string[];
     bowedBefore: Way | null;
+}
+
+export interface ReadersLine {
+    place: string;
+    landmark: string;
+    text: string;
+    also: string[];
+    isNew: boolean;
+}
+
+export interface ReadersLines {
+    length: string;
+    rows: ReadersLine[];
+    rubOut: string[];
+}
+
+export interface PartDrawing {
+    pages: string[];
+    message: string;
+}
+
+export interface PartNow {
+    edition: number;
+    at: string;
+}
+
+export interface PartPage {
+    token: string;
+    title: string;
+    part: string;
+    edition: number;
+    at: string;
+    chairs: string[];
+    fingers: Density;
+    densities: Density[];
+    bows: BowDensity;
+    bowDensities: BowDensity[];
+    list: ReadersLines;
+    chosen: {
+        chair: string;
+        fingers: Density;
+        bows: BowDensity;
+    };
+    newest: number;
+    earlier: number[];
 }
 
 export interface PatternRow {
@@ -669,6 +720,14 @@ export interface Finger {
     bent?: true;
     reach?: true;
     frame?: number;
+}
+
+export interface ListedSign {
+    measure: string;
+    beat: string;
+    landmark: string;
+    text: string;
+    same: string[];
 }
 
 export interface PrintedNote {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import QRCode from 'qrcode-svg';
 import { ElDialog, ElOption, ElSelect } from 'element-plus';
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { BowDensity, Density, HandOut, HandOutSection, Share } from '../api/types';
@@ -50,6 +50,56 @@ async function load(): Promise<void> {
     });
 }
 
+/* Pages are drawn while the director does something else; how far that is, is asked as long as it goes on. */
+const ASK_EVERY = 1500;
+let asking: ReturnType<typeof setTimeout> | null = null;
+const isDrawing = (section: HandOutSection): boolean =>
+    section.edition !== null && ['waits', 'works'].includes(section.edition.drawing) && section.edition.pages > 0;
+
+function askOn(): void {
+    if (asking || !data.value?.sections.some(isDrawing)) return;
+    asking = setTimeout(() => {
+        asking = null;
+        void look();
+    }, ASK_EVERY);
+}
+
+async function look(): Promise<void> {
+    if (route.name !== 'hand-out' || !data.value) return;
+    const now = await api.get<HandOut>(`pieces/${String(route.params.piece)}/handout`).catch(() => null);
+    const before = new Map(data.value.sections.map((section) => [section.id, section.edition?.drawing]));
+    now?.sections.forEach((section) => {
+        if (before.has(section.id)) put(section);
+    });
+    askOn();
+}
+
+watch(() => data.value?.sections.some(isDrawing), askOn);
+onBeforeUnmount(() => {
+    if (asking) clearTimeout(asking);
+});
+
+function drawn(section: HandOutSection): string {
+    const { drawn, pages, drawing, says } = section.edition ?? { drawn: 0, pages: 0, drawing: 'done', says: null };
+    const count = `${drawn} of ${pages} pages drawn`;
+    if (drawing === 'failed') return says ?? '';
+    if (drawing === 'stopped') return `${count}; stopped`;
+    return isDrawing(section) ? count : '';
+}
+
+function stopDrawing(section: HandOutSection): Promise<void> {
+    return work(section, () => api.delete(`sections/${section.id}/drawing`), 'Drawing is stopped. A page that a player opens is drawn then.');
+}
+
+function drawAgain(section: HandOutSection): Promise<void> {
+    return work(section, () => api.post(`sections/${section.id}/drawing`), `The pages of ${section.name} are being drawn.`);
+}
+
+/** What has not changed is not handed out again. */
+function mayHandOut(section: HandOutSection): boolean {
+    return !section.edition || !section.since || section.since.added.length + section.since.removed.length > 0;
+}
+
 function put(section: HandOutSection): void {
     if (!data.value) return;
     data.value.sections = data.value.sections.map((one) => (one.id === section.id ? section : one));
@@ -84,7 +134,7 @@ function publish(section: HandOutSection): Promise<void> {
 
 async function publishAll(): Promise<void> {
     for (const section of data.value?.sections ?? []) {
-        if (!section.edition || (section.since && section.since.added.length + section.since.removed.length > 0)) {
+        if (mayHandOut(section)) {
             await publish(section);
         }
     }
@@ -169,6 +219,11 @@ async function endShare(share: Share): Promise<void> {
                         <span :class="{ changed: changes(section) !== 'nothing has changed since' }">{{ changes(section) }}</span>
                     </p>
                     <p v-else class="quiet">Not handed out yet.</p>
+                    <p v-if="drawn(section)" class="drawn" role="status">
+                        {{ drawn(section) }}
+                        <button v-if="mayEdit && isDrawing(section)" class="plain-button" type="button" @click="stopDrawing(section)">Stop</button>
+                        <button v-else-if="mayEdit" class="plain-button" type="button" @click="drawAgain(section)">Draw the rest</button>
+                    </p>
                     <label v-if="mayEdit" class="quiet fingers">
                         Fingers
                         <ElSelect :model-value="section.density ?? AS_THE_CLASS" size="small" class="density" :aria-label="`Fingers on the page of ${section.name}`" @change="(value: string) => setDensity(section, 'density', value)">
@@ -210,7 +265,7 @@ async function endShare(share: Share): Promise<void> {
                     <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
                     <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
                 </div>
-                <button v-if="mayEdit" class="paper-button" type="button" :disabled="busy === section.id" @click="publish(section)">
+                <button v-if="mayEdit && mayHandOut(section)" class="paper-button" type="button" :disabled="busy === section.id" @click="publish(section)">
                     {{ busy === section.id ? 'Freezing…' : section.edition ? `Hand out edition ${section.edition.number + 1}` : 'Hand out' }}
                 </button>
             </article>

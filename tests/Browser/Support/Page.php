@@ -184,7 +184,7 @@ final readonly class Page
     /** Waits for the engraved page, with the newest marks on it. */
     public function engraved(): self
     {
-        $this->find('.sheet g.note');
+        $this->find('.sheet g.note, .drawn g.note');
 
         return $this;
     }
@@ -193,7 +193,7 @@ final readonly class Page
     public function signs(string $glyph): int
     {
         return (int) $this->driver->executeScript(
-            'return [...document.querySelectorAll(".sheet use")].filter(u =>'
+            'return [...document.querySelectorAll(".sheet use, .drawn use")].filter(u =>'
             . ' (u.getAttribute("href") || u.getAttribute("xlink:href") || "").includes(arguments[0])).length;',
             [$glyph],
         );

@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Drawing;
+
+/** Draws music on sheets of known sizes. */
+interface Engraver
+{
+    /** Changes when the same music would be drawn differently. */
+    public function version(): string;
+
+    /**
+     * @param list<Sheet> $sheets
+     * @return iterable<string, list<string>> the pages of each sheet as SVG, by the sheet's name, as they are ready
+     * @throws NotDrawn
+     */
+    public function draw(string $musicXml, array $sheets): iterable;
+}

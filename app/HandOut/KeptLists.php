@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\HandOut;
+
+use App\Http\Resources\PartPageResource;
+use App\Models\Edition;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Printing\ReadersList;
+use UprightPencil\Printing\ReadersRow;
+
+/**
+ * What a player pencils into a printed part, as it is kept beside an edition, and what of it is new.
+ *
+ * @phpstan-import-type KeptList from Edition
+ * @phpstan-import-type ReadersLines from PartPageResource
+ */
+final readonly class KeptLists
+{
+    /** @return KeptList */
+    public static function of(Score $score, PartPlan $plan): array
+    {
+        $list = ReadersList::of($score, $plan->part, $plan->book, $plan->bow, $plan->prints);
+        $signs = [];
+        foreach ($list->all as $row) {
+            foreach ($row->words as $word) {
+                $signs[] = [$row->place, $word];
+            }
+        }
+
+        return [
+            'length' => $list->length(),
+            'rows' => array_map(static fn (ReadersRow $row): array => [
+                'place' => $row->place,
+                'landmark' => $row->landmark,
+                'text' => $row->text(),
+                'also' => $row->also,
+                'signs' => $row->words,
+            ], $list->rows),
+            'signs' => $signs,
+        ];
+    }
+
+    /**
+     * The list of a chair, with what is new in it since the edition before and what is to be rubbed out.
+     *
+     * @return ReadersLines|null null in an edition that kept none
+     */
+    public static function told(Edition $edition, ?Edition $before, string $chair): ?array
+    {
+        $now = self::for($edition, $chair);
+        if ($now === null) {
+            return null;
+        }
+        $old = $before === null ? null : self::for($before, $chair);
+        $key = static fn (array $sign): string => "{$sign[0]}\t{$sign[1]}";
+        $known = $old === null ? null : array_fill_keys(array_map($key, $old['signs']), true);
+        $still = array_fill_keys(array_map($key, $now['signs']), true);
+        $rows = [];
+        foreach ($now['rows'] as $row) {
+            $isNew = false;
+            foreach ($known === null ? [] : $row['signs'] as $sign) {
+                $isNew = $isNew || !isset($known["{$row['place']}\t{$sign}"]);
+            }
+            $rows[] = [
+                'place' => $row['place'],
+                'landmark' => $row['landmark'],
+                'text' => $row['text'],
+                'also' => $row['also'],
+                'isNew' => $isNew,
+            ];
+        }
+        $gone = [];
+        foreach ($old['signs'] ?? [] as $sign) {
+            if (!isset($still[$key($sign)])) {
+                $gone[] = "{$sign[0]}: {$sign[1]}";
+            }
+        }
+
+        return ['length' => $now['length'], 'rows' => $rows, 'rubOut' => $gone];
+    }
+
+    /** @return KeptList|null */
+    private static function for(Edition $edition, string $chair): ?array
+    {
+        return $edition->lists[$chair] ?? $edition->lists['outside'] ?? null;
+    }
+}

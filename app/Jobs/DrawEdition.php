@@ -1,0 +1,106 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Drawing\EditionDrawings;
+use App\Drawing\NotDrawn;
+use App\Drawing\Sheet;
+use App\Models\Edition;
+use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Contracts\Queue\ShouldBeUniqueUntilProcessing;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Illuminate\Support\Facades\Cache;
+use Throwable;
+
+/**
+ * Draws the pages of an edition beforehand, a few seconds at a time, so that everybody's turn comes. It can be stopped between two
+ * pages.
+ */
+final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
+{
+    use Queueable;
+
+    private const SECONDS = 5.0;
+
+    public int $tries = 1;
+    public int $timeout = 600;
+    public bool $failOnTimeout = true;
+    public int $uniqueFor = 900;
+
+    /**
+     * @param string|null $page one page that somebody waits for; null for all that are wanted
+     * @param string|null $sheet on which
+     */
+    public function __construct(
+        public readonly int $editionId,
+        public readonly ?string $page = null,
+        public readonly ?string $sheet = null,
+    ) {
+    }
+
+    /** Has all pages of an edition drawn that are not yet, unless this server draws what is opened alone. */
+    public static function ahead(int $editionId): void
+    {
+        if (config()->boolean('pencil.draws_ahead')) {
+            self::dispatch($editionId);
+        }
+    }
+
+    public function uniqueId(): string
+    {
+        return "{$this->editionId} {$this->page} {$this->sheet}";
+    }
+
+    public function uniqueVia(): Repository
+    {
+        return Cache::store('database');
+    }
+
+    public function handle(EditionDrawings $drawings): void
+    {
+        $edition = Edition::query()->find($this->editionId);
+        if (!$edition instanceof Edition) {
+            return;
+        }
+        try {
+            if ($this->page !== null) {
+                $drawings->draw($edition, $this->page, array_filter([Sheet::tryFrom((string) $this->sheet)]));
+
+                return;
+            }
+            $this->drawAll($edition, $drawings);
+        } catch (NotDrawn $problem) {
+            $edition->update(['drawing' => 'failed', 'drawing_says' => $problem->getMessage()]);
+        }
+    }
+
+    /** @throws NotDrawn */
+    private function drawAll(Edition $edition, EditionDrawings $drawings): void
+    {
+        $end = microtime(true) + self::SECONDS;
+        $edition->newQuery()->whereKey($edition->id)->where('drawing', '<>', 'stopped')->update(['drawing' => 'works', 'drawing_says' => null]);
+        foreach ($drawings->missing($edition) as $page => $sheets) {
+            if (Edition::query()->whereKey($edition->id)->where('drawing', 'works')->doesntExist()) {
+                return;
+            }
+            if (microtime(true) > $end) {
+                self::dispatch($this->editionId);
+
+                return;
+            }
+            $drawings->draw($edition, $page, $sheets);
+        }
+        Edition::query()->whereKey($edition->id)->where('drawing', 'works')->update(['drawing' => 'done']);
+    }
+
+    public function failed(?Throwable $problem): void
+    {
+        Edition::query()->whereKey($this->editionId)->update([
+            'drawing' => 'failed',
+            'drawing_says' => 'Drawing came to an end before it was done. What is drawn already stays; draw the rest again.',
+        ]);
+    }
+}

@@ -1,0 +1,38 @@
+/** Fetches a page that was drawn beforehand; where it is being drawn still, waits for it. */
+
+export interface Wanted {
+    token: string;
+    edition: number;
+    sheet: string;
+    query: URLSearchParams;
+}
+
+const PAUSE = 1200;
+const TRIES = 50;
+
+/**
+ * @param tell hears a sentence while there is nothing to show yet
+ * @throws Error with a sentence when it cannot be had
+ */
+export async function drawingOf({ token, edition, sheet, query }: Wanted, tell: (sentence: string) => void): Promise<string[]> {
+    const asked = new URLSearchParams(query);
+    asked.set('edition', String(edition));
+    for (let tried = 0; tried < TRIES; tried += 1) {
+        const answer = await fetch(`/api/v1/part/${token}/drawing/${sheet}?${asked.toString()}`, {
+            cache: 'no-cache',
+            headers: { Accept: 'application/json' },
+        }).catch(() => {
+            throw new Error('There is no network just now. What is shown already stays.');
+        });
+        const { pages, message } = (await answer.json().catch(() => ({}))) as { pages?: string[]; message?: string };
+        if (answer.ok && pages?.length) {
+            return pages;
+        }
+        if (answer.status !== 202) {
+            throw new Error(message ?? 'This page cannot be shown just now.');
+        }
+        tell('Your part is being drawn. It comes in a moment.');
+        await new Promise((resolve) => setTimeout(resolve, PAUSE));
+    }
+    throw new Error('Drawing this page takes longer than usual. Open it again in a few minutes.');
+}

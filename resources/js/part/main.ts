@@ -1,0 +1,280 @@
+/**
+ * The student's page: what the page that came with the music cannot do by itself. Small on purpose: it runs on any phone, and the
+ * music is there before it.
+ */
+import { isTexts, remember, remembered } from '../ui/remembered';
+import { drawingOf, type Wanted } from './drawing';
+import { fitting, stepped, type Screen } from './screens';
+import { watchEdition } from './newer';
+
+interface Shown {
+    token: string;
+    title: string;
+    part: string;
+    edition: number;
+    newest: number;
+    at: string;
+    chosen: Chosen;
+    usual: Chosen;
+}
+
+interface Chosen {
+    chair: string;
+    fingers: string;
+    bows: string;
+}
+
+
+/** When a phone has shown the music and has nothing else to do, in milliseconds. */
+const WHEN_IDLE = 2500;
+
+const shown = JSON.parse(document.querySelector('#part')?.textContent ?? '{}') as Shown;
+const page = document.querySelector<HTMLElement>('.my-part');
+const music = document.querySelector<HTMLElement>('#music');
+const chosen = { ...shown.chosen };
+let screen = (page?.dataset.sheet ?? 'phone') as Screen;
+const isText = (value: unknown): value is string => typeof value === 'string';
+const isTrue = (value: unknown): value is boolean => typeof value === 'boolean';
+
+/* What a student chose the last time, unless the link says something else. */
+const asked = new URLSearchParams(location.search);
+const ofPart = (what: string): string => `${what}-${shown.token}`;
+
+function choice(what: keyof Chosen, options: string[]): string {
+    const kept = asked.get(what) ?? remembered(ofPart(what), '', isText);
+    return options.includes(kept) ? kept : chosen[what];
+}
+
+function query(): URLSearchParams {
+    const made = new URLSearchParams();
+    (['chair', 'fingers', 'bows'] as const).forEach((what) => {
+        if (chosen[what] !== shown.usual[what]) made.set(what, chosen[what]);
+    });
+    if (shown.edition !== shown.newest || asked.has('edition')) made.set('edition', String(shown.edition));
+    return made;
+}
+
+function wanted(sheet: string): Wanted {
+    return { token: shown.token, edition: shown.edition, sheet, query: query() };
+}
+
+let turn = 0;
+
+/** Shows the page as it is chosen now; what is there stays until the other is. */
+async function show(): Promise<void> {
+    turn += 1;
+    const mine = turn;
+    page?.setAttribute('data-sheet', screen);
+    document.cookie = `sheet=${screen};path=/part;max-age=31536000;samesite=lax`;
+    try {
+        const pages = await drawingOf(wanted(screen), (sentence) => {
+            if (mine === turn && music && !music.querySelector('.drawn')) say(sentence);
+        });
+        if (mine !== turn || !music) return;
+        const drawn = document.createElement('div');
+        drawn.className = 'drawn';
+        drawn.innerHTML = pages.join('');
+        const scrolled = music.scrollHeight > 0 ? music.scrollTop / music.scrollHeight : 0;
+        music.replaceChildren(drawn);
+        music.scrollTop = scrolled * music.scrollHeight;
+    } catch (problem) {
+        if (mine === turn) say(problem instanceof Error ? problem.message : 'This page cannot be shown just now.');
+    }
+}
+
+function say(sentence: string): void {
+    const waiting = document.createElement('p');
+    waiting.className = 'quiet waiting';
+    waiting.setAttribute('role', 'status');
+    waiting.textContent = sentence;
+    const drawn = music?.querySelector('.drawn');
+    music?.replaceChildren(waiting, ...(drawn ? [drawn] : []));
+}
+
+function tab(name: 'music' | 'list'): void {
+    page?.setAttribute('data-shows', name);
+    document.querySelectorAll('[data-tab]').forEach((button) => button.setAttribute('aria-pressed', String(button.getAttribute('data-tab') === name)));
+}
+
+/* Chair, fingers, bows. */
+
+function choose(what: keyof Chosen, value: string): void {
+    chosen[what] = value;
+    remember(ofPart(what), value === shown.usual[what] ? '' : value);
+    if (what === 'chair') {
+        // Another chair has another list: the page comes anew.
+        const to = query();
+        to.set('chair', value);
+        location.search = to.toString();
+        return;
+    }
+    pointDownloads();
+    setPaper();
+    void show();
+}
+
+function pointDownloads(): void {
+    const of = query().toString();
+    document.querySelectorAll<HTMLAnchorElement>('[data-download]').forEach((link) => {
+        link.href = `${link.pathname}${of ? `?${of}` : ''}`;
+    });
+}
+
+/* Paper: the pages are fetched when the phone has nothing else to do, so that the browser's own print command finds them. */
+
+const paperSelect = document.querySelector<HTMLSelectElement>('select[name=paper]');
+const largeBox = document.querySelector<HTMLInputElement>('input[name=large]');
+let paperReady: Promise<void> | null = null;
+
+function setPaper(): void {
+    document.querySelector('#paper')?.replaceChildren();
+    paperReady = null;
+}
+
+function paper(): Promise<void> {
+    paperReady ??= fetchPaper().catch((problem: unknown) => {
+        paperReady = null;
+        throw problem;
+    });
+    return paperReady;
+}
+
+async function fetchPaper(): Promise<void> {
+    const name = paperSelect?.value === 'letter' ? 'letter' : 'a4';
+    const pages = await drawingOf(wanted(`${name}${largeBox?.checked ? '-large' : ''}`), () => undefined);
+    const style = document.createElement('style');
+    style.textContent = `@page { size: ${name === 'a4' ? 'A4' : 'letter'}; margin: 12mm; }`;
+    const date = document.querySelector('time')?.textContent ?? '';
+    const sheets = pages.map((svg, index) => {
+        const sheet = document.createElement('div');
+        sheet.className = 'print-page';
+        const line = document.createElement(index === 0 ? 'h2' : 'p');
+        line.textContent = index === 0 ? shown.title : `${shown.title} · ${shown.part}`;
+        const under = document.createElement('p');
+        under.textContent = `${shown.part} · edition ${shown.edition}, ${date} · page ${index + 1} of ${pages.length}`;
+        const drawn = document.createElement('div');
+        drawn.innerHTML = svg;
+        sheet.append(...(index === 0 ? [line, under] : [under]), drawn);
+        return sheet;
+    });
+    document.querySelector('#paper')?.replaceChildren(style, ...sheets);
+}
+
+async function print(button: HTMLButtonElement): Promise<void> {
+    const said = button.textContent;
+    button.disabled = true;
+    button.textContent = 'Setting pages…';
+    try {
+        await paper();
+        document.body.classList.remove('prints-list');
+        window.print();
+    } catch (problem) {
+        say(problem instanceof Error ? problem.message : 'These pages cannot be printed just now.');
+    } finally {
+        button.disabled = false;
+        button.textContent = said;
+    }
+}
+
+/* Ticks: one on each row, for this edition and chair. */
+
+function ticks(): void {
+    const key = `done-${shown.token}-${shown.edition}-${chosen.chair}`;
+    let done = remembered(key, [], isTexts);
+    document.querySelectorAll<HTMLInputElement>('.list li input').forEach((box) => {
+        box.checked = done.includes(box.value);
+        box.addEventListener('change', () => {
+            done = box.checked ? [...done, box.value] : done.filter((one) => one !== box.value);
+            remember(key, done);
+        });
+    });
+}
+
+function saysWhen(): void {
+    const time = document.querySelector<HTMLTimeElement>('time');
+    if (!time) return;
+    const date = new Date(time.dateTime);
+    time.textContent =
+        date.toDateString() === new Date().toDateString()
+            ? `today ${date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+            : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+}
+
+function start(): void {
+    saysWhen();
+    ticks();
+    tab(asked.get('shows') === 'list' ? 'list' : 'music');
+    document.querySelectorAll<HTMLButtonElement>('[data-tab]').forEach((button) =>
+        button.addEventListener('click', () => tab(button.dataset.tab === 'list' ? 'list' : 'music')),
+    );
+    document.querySelectorAll<HTMLButtonElement>('[data-chair]').forEach((button) =>
+        button.addEventListener('click', () => choose('chair', button.dataset.chair ?? 'outside')),
+    );
+    document.querySelectorAll<HTMLButtonElement>('[data-size]').forEach((button) =>
+        button.addEventListener('click', () => {
+            screen = stepped(screen, Number(button.dataset.size));
+            remember('note-size', [screen, String(window.innerWidth)]);
+            void show();
+        }),
+    );
+    const chair = choice('chair', [...document.querySelectorAll<HTMLElement>('[data-chair]')].map((button) => button.dataset.chair ?? ''));
+    (['fingers', 'bows'] as const).forEach((what) => {
+        const select = document.querySelector<HTMLSelectElement>(`select[name=${what}]`);
+        if (!select) return;
+        chosen[what] = choice(what, [...select.options].map((option) => option.value));
+        select.value = chosen[what];
+        select.addEventListener('change', () => choose(what, select.value));
+    });
+    const kept = remembered('note-size', [], isTexts);
+    const before = screen;
+    screen = fitting(window.innerWidth, kept[1] === String(window.innerWidth) ? kept[0] : undefined);
+    const isOther = chosen.fingers !== shown.chosen.fingers || chosen.bows !== shown.chosen.bows || screen !== before;
+    if (chair !== shown.chosen.chair) {
+        choose('chair', chair);
+        return;
+    }
+    pointDownloads();
+    if (isOther || !music?.querySelector('.drawn')) void show();
+
+    if (paperSelect && largeBox) {
+        paperSelect.value = remembered('paper', navigator.language === 'en-US' ? 'letter' : 'a4', isText);
+        largeBox.checked = remembered('large-print', false, isTrue);
+        [paperSelect, largeBox].forEach((field) =>
+            field.addEventListener('change', () => {
+                remember('paper', paperSelect.value);
+                remember('large-print', largeBox.checked);
+                setPaper();
+                paper().catch(() => undefined);
+            }),
+        );
+    }
+    document.querySelector<HTMLButtonElement>('button.print')?.addEventListener('click', (event) => void print(event.currentTarget as HTMLButtonElement));
+    document.querySelector('button.print-list')?.addEventListener('click', () => {
+        document.body.classList.add('prints-list');
+        window.print();
+    });
+    window.addEventListener('afterprint', () => document.body.classList.remove('prints-list'));
+
+    const dark = document.querySelector<HTMLInputElement>('input[name=dark]');
+    if (dark) {
+        dark.checked = remembered('dark-room', false, isTrue);
+        const set = (): void => void document.documentElement.classList.toggle('is-dark', dark.checked);
+        set();
+        dark.addEventListener('change', () => {
+            remember('dark-room', dark.checked);
+            set();
+        });
+    }
+    // Another menu, or anything else: one closes.
+    document.addEventListener('click', (event) =>
+        document.querySelectorAll<HTMLDetailsElement>('details.menu').forEach((menu) => {
+            if (!menu.contains(event.target as Node)) menu.open = false;
+        }),
+    );
+
+    watchEdition(shown.token, shown.edition, shown.edition === shown.newest);
+    if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/part/worker.js').catch(() => undefined);
+    setTimeout(() => void paper().catch(() => undefined), WHEN_IDLE);
+}
+
+start();

@@ -1,0 +1,81 @@
+<!DOCTYPE html>
+<html lang="en">
+<head>
+    <meta charset="utf-8">
+    <meta name="viewport" content="width=device-width, initial-scale=1">
+    <meta name="theme-color" content="#3b4a46">
+    <title>{{ $shown['title'] }} – {{ $shown['part'] }}</title>
+    <style>{!! $style !!}</style>
+</head>
+<body>
+<div class="my-part" data-sheet="{{ $sheet }}">
+    <header>
+        <h1>{{ $shown['title'] }}</h1>
+        <p class="quiet">{{ $shown['part'] }} · edition {{ $shown['edition'] }}, <time datetime="{{ $shown['at'] }}">{{ substr($shown['at'], 0, 10) }}</time></p>
+        <p class="news" id="news" role="status" @if ($shown['edition'] === $shown['newest']) hidden @endif>@if ($shown['edition'] < $shown['newest'])This is an earlier edition. <a href="/part/{{ $shown['token'] }}">Show edition {{ $shown['newest'] }}</a>@endif</p>
+    </header>
+    @if ($shown['chairs'] !== [])
+    <div class="chairs" role="group" aria-label="Where you sit">
+        <span class="quiet">I sit</span>
+        @foreach ($shown['chairs'] as $chair)
+        <button type="button" data-chair="{{ $chair }}" aria-pressed="{{ $chair === $shown['chosen']['chair'] ? 'true' : 'false' }}">{{ str_starts_with($chair, 'stand') ? "at {$chair}" : $chair }}</button>
+        @endforeach
+    </div>
+    @endif
+    <nav class="tabs" aria-label="Parts of this page">
+        <button type="button" data-tab="music" aria-pressed="true">Music</button>
+        <button type="button" data-tab="list" aria-pressed="false">Pencil list</button>
+    </nav>
+    <section class="music" id="music" tabindex="0" role="img" aria-label="{{ $shown['part'] }} with its marks">@if ($svg !== '')<div class="drawn">{!! $svg !!}</div>@else<p class="quiet waiting" role="status">{{ $says ?? 'Your part is being drawn. It comes in a moment.' }}</p>@endif</section>
+    <section class="list" id="list">
+        <p class="quiet">For a printed part: {{ $shown['list']['length'] }}.</p>
+        <ul>
+            @foreach ($shown['list']['rows'] as $row)
+            <li><label><input type="checkbox" value="{{ $row['place'] }}: {{ $row['text'] }}"><strong>{{ $row['place'] }}</strong><span>{{ $row['text'] }}@if ($row['also'] !== []), <i>also m. {{ implode(', ', $row['also']) }}</i>@endif @if ($row['isNew']) <em>new</em>@endif</span><small>{{ $row['landmark'] }}</small></label></li>
+            @endforeach
+        </ul>
+        @if ($shown['list']['rubOut'] !== [])
+        <p class="quiet">Rub out, from the edition before: {{ implode(' · ', $shown['list']['rubOut']) }}</p>
+        @endif
+    </section>
+    <footer>
+        <div class="sizes" role="group" aria-label="Size of the notes">
+            <button type="button" data-size="-1" aria-label="Smaller notes">♩</button>
+            <button type="button" data-size="1" class="is-large" aria-label="Larger notes">♩</button>
+        </div>
+        @if (count($shown['densities']) > 1)
+        <label>Fingers <select name="fingers">@foreach ($shown['densities'] as $one)<option value="{{ $one }}" @selected($one === $shown['chosen']['fingers'])>{{ ['sparse' => 'few', 'standard' => 'some', 'every' => 'all'][$one] }}</option>@endforeach</select></label>
+        @endif
+        @if (count($shown['bowDensities']) > 1)
+        <label>Bows <select name="bows">@foreach ($shown['bowDensities'] as $one)<option value="{{ $one }}" @selected($one === $shown['chosen']['bows'])>{{ ['few' => 'few', 'some' => 'some', 'every' => 'all'][$one] }}</option>@endforeach</select></label>
+        @endif
+        <details class="menu">
+            <summary>Print</summary>
+            <div>
+                <label>Paper <select name="paper"><option value="a4">A4</option><option value="letter">US Letter</option></select></label>
+                <label><input type="checkbox" name="large"> Large notes</label>
+                <button type="button" class="print">Print the music</button>
+                <button type="button" class="print-list">Print the list</button>
+            </div>
+        </details>
+        <details class="menu">
+            <summary>More</summary>
+            <div>
+                <label><input type="checkbox" name="dark"> Dark room</label>
+                @foreach (['musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] as $ending => $name)
+                <a data-download="{{ $ending }}" href="/api/v1/part/{{ $shown['token'] }}/download.{{ $ending }}" download>{{ $name }}</a>
+                @endforeach
+                @foreach (array_reverse($shown['earlier']) as $number)
+                @if ($number !== $shown['edition'])<a href="/part/{{ $shown['token'] }}?edition={{ $number }}">Edition {{ $number }}</a>@endif
+                @endforeach
+            </div>
+        </details>
+    </footer>
+</div>
+<div id="paper" class="paper" aria-hidden="true"></div>
+<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'newest' => $shown['newest'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
+<script type="module" src="{{ \Illuminate\Support\Facades\Vite::asset('resources/js/part/main.ts') }}"></script>
+<link rel="icon" href="/pencil.svg" type="image/svg+xml">
+<link rel="manifest" href="/part/{{ $shown['token'] }}/app.webmanifest">
+</body>
+</html>

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use App\Drawing\Engraver;
+use App\Drawing\NotDrawn;
+
+/** Draws a note for every notehead, at once. */
+final class FakeEngraver implements Engraver
+{
+    public string $version = 'one';
+    public ?string $refuses = null;
+    public int $drawn = 0;
+
+    public function version(): string
+    {
+        return $this->version;
+    }
+
+    public function draw(string $musicXml, array $sheets): iterable
+    {
+        foreach ($sheets as $sheet) {
+            if ($this->refuses !== null) {
+                throw NotDrawn::because($this->refuses);
+            }
+            $this->drawn++;
+            $fingers = substr_count($musicXml, '<fingering');
+
+            yield $sheet->value => ["<svg class=\"engraving\"><text>{$sheet->value}, {$fingers} fingers, {$this->version}</text></svg>"];
+        }
+    }
+}

@@ -70,7 +70,8 @@ final readonly class EditionDrawings
     /** A page on a sheet; an older drawing until it is drawn again; null while there is none. */
     public function find(Edition $edition, string $page, Sheet $sheet): ?Drawing
     {
-        return Drawing::query()->where(['edition_id' => $edition->id, 'page' => $edition->likeness($page), 'sheet' => $sheet->value])->first();
+        return Drawing::query()->where('edition_id', $edition->id)->where('page', $edition->likeness($page))
+            ->where('sheet', $sheet->value)->first();
     }
 
     /** @return array<string, list<Sheet>> by page */

@@ -40,7 +40,7 @@ final readonly class PublishEdition
 
         $offers = self::offers($musicXml, $pages);
         $lists = $this->lists($section, $plan);
-        $edition = DB::connection()->transaction(function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists): Edition {
+        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -63,7 +63,8 @@ final readonly class PublishEdition
             ]);
 
             return $edition;
-        }, 3);
+        };
+        $edition = DB::connection()->transaction($work, 3);
         rescue(static fn () => DrawEdition::ahead($edition->id));
 
         return $edition;
@@ -75,7 +76,8 @@ final readonly class PublishEdition
         $lists = [Chair::outside()->value => KeptLists::of($plan->score, $plan->part)];
         $options = $this->plans->options($section);
         foreach ($plan->part->book->chairs() as $chair) {
-            $lists[$chair->value] ??= KeptLists::of($plan->score, $this->plans->for($section, $chair, $options->density, $options->bows)->part);
+            $theirs = $this->plans->for($section, $chair, $options->density, $options->bows)->part;
+            $lists[$chair->value] ??= KeptLists::of($plan->score, $theirs);
         }
 
         return $lists;

@@ -81,7 +81,8 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
     private function drawAll(Edition $edition, EditionDrawings $drawings): void
     {
         $end = microtime(true) + self::SECONDS;
-        $edition->newQuery()->whereKey($edition->id)->where('drawing', '<>', 'stopped')->update(['drawing' => 'works', 'drawing_says' => null]);
+        Edition::query()->whereKey($edition->id)->where('drawing', '<>', 'stopped')
+            ->update(['drawing' => 'works', 'drawing_says' => null]);
         foreach ($drawings->missing($edition) as $page => $sheets) {
             if (Edition::query()->whereKey($edition->id)->where('drawing', 'works')->doesntExist()) {
                 return;

@@ -160,6 +160,13 @@ final class Edition extends Model
 
     protected function casts(): array
     {
-        return ['musicxml' => Bytes::class, 'pages' => Bytes::class, 'changed' => 'array', 'offers' => 'array', 'lists' => 'array', 'created_at' => 'datetime'];
+        return [
+            'musicxml' => Bytes::class,
+            'pages' => Bytes::class,
+            'changed' => 'array',
+            'offers' => 'array',
+            'lists' => 'array',
+            'created_at' => 'datetime',
+        ];
     }
 }

@@ -1,6 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { createPinia, getActivePinia } from 'pinia';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it } from 'vitest';
 import type { Fingerboard, NoteDetail, Tutti, TuttiFinger } from '../../resources/js/api/types';
 import FingerboardCard from '../../resources/js/class/FingerboardCard.vue';
 import Because from '../../resources/js/desk/panel/Because.vue';

@@ -32,11 +32,14 @@ final class PartPageResource
     public static function of(Link $link, Edition $edition, string $page): array
     {
         [$chair, $fingers, $bows] = [...explode('/', $page), '', '', ''];
-        $numbers = array_map(static fn (Edition $one): int => $one->number, array_values($link->section->editions()->get(['id', 'number'])->all()));
+        /** @var list<Edition> $editions */
+        $editions = $link->section->editions()->get(['id', 'number'])->all();
+        $numbers = array_map(static fn (Edition $one): int => $one->number, $editions);
         $newest = max([$edition->number, ...$numbers]);
         $chair = $chair === '' ? 'outside' : $chair;
         /** @var Edition|null $before */
-        $before = $link->section->editions()->reorder('number', 'desc')->where('number', '<', $edition->number)->first(['id', 'number', 'lists']);
+        $before = $link->section->editions()->reorder('number', 'desc')->where('number', '<', $edition->number)
+            ->first(['id', 'number', 'lists']);
 
         return [
             'token' => $link->token,

@@ -250,6 +250,9 @@ final readonly class CostModel
         if ($context->rest >= $settings->restSeconds) {
             $price = $settings->crossing * $settings->crossingInRest;
         }
+        if (!$context->isSlurred && $fast <= 0.0 && $from->isOpen && $to->isOpen) {
+            $price *= $settings->crossingOpen;
+        }
         if ($apart === 1 && self::isLaid($from, $to)) {
             $price *= $settings->laidFinger;
         }

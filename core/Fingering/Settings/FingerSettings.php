@@ -84,6 +84,8 @@ final readonly class FingerSettings
         public float $crossingSeconds = 0.45,
         /** Share of a crossing's price that is left in a rest. */
         public float $crossingInRest = 0.40,
+        /** Share of it between two open strings with time for it: no hand goes up only to be spared that. */
+        public float $crossingOpen = 0.10,
         /** Each string that is skipped makes the crossing dearer by this share. */
         public float $crossingEachMore = 0.50,
         public float $laidFinger = 0.35,

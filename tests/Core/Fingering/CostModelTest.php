@@ -86,6 +86,8 @@ final class CostModelTest extends TestCase
             => new MoveContext($since, $rest, $slurred, $fresh, $letter, $pitch);
         yield 'the next finger' => [$violin, 2, 'D1 2', 2, 'D3 5', $at(0.6), ''];
         yield 'a crossing' => [$violin, 2, 'D3 5', 2, 'A1 2', $at(0.6), 'crossing 0.15'];
+        yield 'between open strings' => [$violin, 2, 'D0', 2, 'A0', $at(0.6), 'crossing 0.015'];
+        yield 'between open strings, quick' => [$violin, 2, 'D0', 2, 'A0', $at(0.225), 'crossing 0.3'];
         yield 'a crossing just slow enough' => [$violin, 2, 'D3 5', 2, 'A1 2', $at(0.45), 'crossing 0.15'];
         yield 'a quick one' => [$violin, 2, 'D3 5', 2, 'A1 2', $at(0.225), 'crossing 0.3'];
         yield 'over two strings' => [$violin, 2, 'D3 5', 2, 'E1 2', $at(0.6), 'crossing 0.225'];

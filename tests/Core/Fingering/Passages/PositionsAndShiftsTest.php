@@ -16,6 +16,15 @@ final class PositionsAndShiftsTest extends ReturningPassages
 
     public static function passages(): iterable
     {
+        yield 'nobody goes up to be spared open strings' => [
+            Passage::of('4/4', 'D4q A4q D4q A4q | D4q A4q D4q A4q | D4w'),
+            'D:0 A:0 D:0 A:0 | D:0 A:0 D:0 A:0 | D:0',
+        ];
+        yield 'nor at an advanced level, over all four' => [
+            Passage::of('4/4', 'G3q D4q A4q E5q | A4q D4q G3h')->profile('advanced'),
+            'G:0 D:0 A:0 E:0 | A:0 D:0 G:0',
+        ];
+        yield 'nor for a pickup' => [Passage::of('4/4', 'A4q | D4h A4h')->withPickup(), 'A:0 | D:0 A:0'];
         yield 'a tune that lies in third position stays there on the way down' => [
             Passage::of('4/4', 'D5q F#5q A5q D6q | C#6q B5q A5q G5q | F#5q E5q D5h')->profile('third-position')->inKey(2),
             'III A:1 A:high3 E:1 E:4 | E:high3 E:high2 E:1 A:4 | A:high3 A:high2 A:1',

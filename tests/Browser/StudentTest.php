@@ -1,0 +1,111 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\WebDriverSelect;
+use Tests\Browser\Support\Harness;
+use Tests\Browser\Support\Page;
+use Tests\Support\Client;
+use Tests\Support\Server;
+
+/** The student's page on a phone: the music at once, sizes, the list, a newer edition, no network. */
+final class StudentTest extends BrowserTestCase
+{
+    public function testTheMusicComesWithThePageAndNothingHeavyAfterIt(): void
+    {
+        $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        $page->driver->navigate()->refresh();
+        $page->engraved();
+        usleep(3_500_000);
+        $fetched = $page->driver->executeScript(
+            'return performance.getEntriesByType("resource").map((one) => [new URL(one.name).pathname, one.decodedBodySize])',
+        );
+        self::assertIsArray($fetched);
+        self::assertLessThan(300_000, array_sum(array_column($fetched, 1)), (string) json_encode($fetched));
+        self::assertSame([], array_values(array_filter(array_column($fetched, 0), static fn (string $path): bool => str_contains($path, '/app-'))));
+        self::assertSame('phone', $page->find('.my-part')->getAttribute('data-sheet'));
+        self::assertLessThanOrEqual(390, $page->driver->executeScript('return document.documentElement.scrollWidth'));
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testNotesAreMadeLargerAndStaySo(): void
+    {
+        $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        $size = static fn (): float => (float) $page->driver->executeScript('return document.querySelector(".drawn .notehead").getBoundingClientRect().height');
+        $before = $size();
+        $page->find('[data-size="1"]')->click();
+        $page->until(fn (): bool => $size() > 1.4 * $before, 'the notes are no larger');
+        $page->driver->navigate()->refresh();
+        $page->engraved()->until(fn (): bool => $size() > 1.4 * $before, 'the size is forgotten');
+        $page->find('[data-size="-1"]')->click();
+        $page->until(fn (): bool => $size() < 1.1 * $before, 'the notes are no smaller');
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testTheListIsTickedAndTheRoomGoesDark(): void
+    {
+        $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        self::assertSame(0, $page->driver->executeScript('return document.querySelector(".list").offsetHeight'));
+        $page->press('Pencil list')->sees('signs, about', '.list')->sees('measure after', '.list');
+        self::assertStringNotContainsString('@', $page->text('.list'));
+        $page->find('.list li:nth-child(2) input')->click();
+        (new WebDriverSelect($page->find('select[name=fingers]')))->selectByValue('every');
+        $page->find('footer details:nth-of-type(2) summary')->click();
+        $page->find('input[name=dark]')->click();
+        $page->driver->navigate()->refresh();
+        $page->press('Pencil list');
+        self::assertTrue($page->find('.list li:nth-child(2) input')->isSelected());
+        self::assertFalse($page->find('.list li:nth-child(1) input')->isSelected());
+        self::assertSame('rgb(0, 0, 0)', $page->driver->executeScript('return getComputedStyle(document.querySelector(".my-part")).backgroundColor'));
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testANewerEditionIsSaidAndNotSwappedIn(): void
+    {
+        $student = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        $look = static fn (): mixed => $student->driver->executeScript('document.dispatchEvent(new Event("visibilitychange"))');
+        $signs = $student->count('.drawn use');
+        $director = Client::signedIn(Harness::get()->url);
+        $section = (int) Harness::get()->database()->query('select section_id from links where ended_at is null order by id limit 1')->fetchColumn();
+        $director->json('POST', "sections/{$section}/marks", ['lines' => '13.1 up', 'seen' => 9007199254740991]);
+        $director->json('POST', "sections/{$section}/editions");
+        $student->until(function () use ($look, $student): bool {
+            $look();
+
+            return str_contains($student->text('#news'), 'Edition 2 is out.');
+        }, 'the newer edition is not announced');
+        self::assertSame($signs, $student->count('.drawn use'));
+        $student->press('Show it', '#news')->sees('edition 2', 'header')->engraved();
+        $student->press('Pencil list')->sees('new', '.list');
+        $student->find('footer details:nth-of-type(2) summary')->click();
+        $student->press('Edition 1', 'footer')->sees('This is an earlier edition.', '#news')->engraved();
+        self::assertSame([], $student->scriptErrors());
+    }
+
+    public function testWhatWasOpenedOnceOpensWithoutANetwork(): void
+    {
+        $server = new Server();
+        $token = (string) $server->database()->query('select token from links where ended_at is null order by id limit 1')->fetchColumn();
+        $page = Page::open(390, 844, true)->go("{$server->url}/part/{$token}")->engraved();
+        $page->until(
+            fn (): bool => $page->driver->executeScript('return navigator.serviceWorker.controller !== null') === true,
+            'no service worker takes the page over',
+        );
+        // Seen once more, by the worker's hands.
+        $page->driver->navigate()->refresh();
+        $page->engraved();
+        $page->until(
+            fn (): bool => $page->driver->executeAsyncScript(
+                'const done = arguments[0]; caches.open("parts-1").then((store) => store.keys()).then((keys) => done(keys.some((key) => key.url.includes("drawing/"))));',
+            ) === true,
+            'the pages for paper are not kept',
+        );
+        $server->stop();
+        $page->driver->navigate()->refresh();
+        $page->engraved()->sees('No network: this is edition 1', '#news');
+        $page->press('Pencil list')->sees('signs, about', '.list');
+        self::assertGreaterThan(50, $page->count('.drawn .notehead'));
+    }
+}

@@ -13,12 +13,12 @@ use RuntimeException;
  */
 final readonly class TableCopy
 {
-    /** What is kept, parents before children. Sessions, queues and caches are made anew. */
+    /** What is kept, parents before children. Sessions, queues, caches and drawings are made anew. */
     public const TABLES = [
         'users', 'shelves', 'pieces', 'sections', 'marks', 'changes', 'shares', 'editions', 'links', 'left_flags', 'letters',
     ];
 
-    private const MOMENT = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands'];
+    private const MOMENT = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings'];
     private const ROWS_AT_ONCE = 50;
 
     public function __construct(private Connection $from, private Connection $to)

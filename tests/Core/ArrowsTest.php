@@ -24,6 +24,7 @@ final class ArrowsTest extends TestCase
         'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
+        'Editions' => ['Music', 'Format', 'Plan'],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
     ];
 

@@ -11,19 +11,17 @@ use Tests\Support\Passage;
 /** The command as scripts call it: its own process, no database, no environment file. */
 final class MarkCommandTest extends TestCase
 {
-    private string $folder;
+    use RunsCommands;
 
     protected function setUp(): void
     {
-        $this->folder = sys_get_temp_dir() . '/pencil-' . bin2hex(random_bytes(6));
-        mkdir($this->folder);
+        $this->makeFolder();
         file_put_contents("{$this->folder}/tune.musicxml", Passage::of('4/4', 'A4q | D5q E5q F5q G5q | A5h.')->withPickup()->musicXml());
     }
 
     protected function tearDown(): void
     {
-        array_map(unlink(...), glob("{$this->folder}/*") ?: []);
-        rmdir($this->folder);
+        $this->removeFolder();
     }
 
     public function testItWritesTheContractsJsonToStandardOutput(): void
@@ -177,18 +175,6 @@ final class MarkCommandTest extends TestCase
     /** @return array{int, string, string} exit code, standard output, standard error */
     private function command(string ...$arguments): array
     {
-        $artisan = dirname(__DIR__, 2) . '/artisan';
-        $process = proc_open(
-            [PHP_BINARY, $artisan, 'pencil:mark', ...$arguments],
-            [1 => ['pipe', 'w'], 2 => ['pipe', 'w']],
-            $pipes,
-            $this->folder,
-            ['PATH' => (string) getenv('PATH'), 'LOG_CHANNEL' => 'null'],
-        );
-        self::assertIsResource($process);
-        $output = (string) stream_get_contents($pipes[1]);
-        $errors = (string) stream_get_contents($pipes[2]);
-
-        return [proc_close($process), $output, $errors];
+        return $this->artisan('pencil:mark', ...$arguments);
     }
 }

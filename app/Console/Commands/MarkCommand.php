@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Console\CommandFailed;
+use App\Console\Concerns\DeliversFiles;
+use App\Console\Concerns\TakesPlanOptions;
 use Illuminate\Console\Command;
-use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
@@ -34,11 +35,13 @@ use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
 use UprightPencil\Printing\Wording;
 use UprightPencil\Sections\Comparison;
-use UprightPencil\Settings\Profile;
 
 /** Works out a score file and writes the result: the whole product without a server. */
 final class MarkCommand extends Command
 {
+    use DeliversFiles;
+    use TakesPlanOptions;
+
     protected $signature = 'pencil:mark
         {file : the score (.musicxml, .xml or .mxl)}
         {--part=* : only this part, by name or id}
@@ -99,28 +102,6 @@ final class MarkCommand extends Command
 
     private function planOptions(): PlanOptions
     {
-        $profile = Profile::tryFrom($this->text('profile'))
-            ?? throw new CommandFailed("--profile: “{$this->text('profile')}” is none of "
-                . implode(', ', array_column(Profile::cases(), 'value')) . '.');
-        $all = PlanOptions::allChoices();
-        $schools = [];
-        foreach ($this->list('school') as $school) {
-            [$key, $value] = explode('=', $school, 2) + [1 => ''];
-            if (!isset($all[$key])) {
-                throw new CommandFailed("--school: “{$key}” is none of " . implode(', ', array_keys($all)) . '.');
-            }
-            if (!in_array($value, $all[$key], true)) {
-                throw new CommandFailed("--school: {$key} is one of " . implode(', ', $all[$key])
-                    . ", not “{$value}”.");
-            }
-            $schools[$key] = $value;
-        }
-        $tempo = null;
-        foreach ($this->list('tempo') as $value) {
-            if (!str_contains($value, ':')) {
-                $tempo = self::quartersPerMinute($value);
-            }
-        }
         if (!in_array($this->text('lines'), ['marks', 'page', 'list'], true)) {
             throw new CommandFailed('--lines: expected marks, page or list.');
         }
@@ -134,9 +115,9 @@ final class MarkCommand extends Command
         $density = Density::tryFrom($this->text('density')) ?? throw new CommandFailed('--density: expected sparse, standard or every.');
 
         return new PlanOptions(
-            $profile,
-            $schools,
-            $tempo,
+            $this->profile(),
+            $this->schools(),
+            $this->wholeTempo(),
             density: $density,
             wording: $this->wording(),
             size: $this->text('size'),
@@ -157,33 +138,6 @@ final class MarkCommand extends Command
     private function wording(): Wording
     {
         return Wording::tryFrom($this->text('wording')) ?? throw new CommandFailed('--wording: expected words, letter or arrow.');
-    }
-
-    private static function quartersPerMinute(string $value): float
-    {
-        if (!is_numeric($value) || (float) $value < 5 || (float) $value > 1000) {
-            throw new CommandFailed('--tempo: expected quarter notes a minute, from 5 to 1000, or PLACE:N such as B:96.');
-        }
-
-        return (float) $value;
-    }
-
-    /** @return array<int, float> tempos from a place on, by measure index */
-    private function tempos(Score $score): array
-    {
-        $tempos = [];
-        foreach ($this->list('tempo') as $value) {
-            if (str_contains($value, ':')) {
-                [$place, $speed] = explode(':', $value, 2);
-                $measure = $score->measureAt($place);
-                if ($measure === null) {
-                    throw new CommandFailed("--tempo: “{$place}” is neither a measure nor a rehearsal mark of this score.");
-                }
-                $tempos[$measure] = self::quartersPerMinute($speed);
-            }
-        }
-
-        return $tempos;
     }
 
     private function chair(): Chair
@@ -262,18 +216,7 @@ final class MarkCommand extends Command
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
         };
-        $out = $this->option('out');
-        if (!is_string($out) || $out === '') {
-            $this->output->write($content, false, \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
-
-            return;
-        }
-        // Written beside and moved into place, so that no half file is ever left.
-        $temporary = $out . '.' . bin2hex(random_bytes(4)) . '.part';
-        if (@file_put_contents($temporary, $content) === false || !@rename($temporary, $out)) {
-            @unlink($temporary);
-            throw new CommandFailed("{$out}: cannot be written.");
-        }
+        $this->deliver($content);
     }
 
     private function pencilLines(ScorePlan $plan): string
@@ -322,29 +265,5 @@ final class MarkCommand extends Command
         }
 
         return (string) file_get_contents($path);
-    }
-
-    private function complain(string $sentence): int
-    {
-        $error = $this->output->getOutput();
-        $stream = $error instanceof ConsoleOutputInterface ? $error->getErrorOutput() : $error;
-        $stream->writeln((string) preg_replace('~\s+~u', ' ', $sentence), \Symfony\Component\Console\Output\OutputInterface::OUTPUT_RAW);
-
-        return self::FAILURE;
-    }
-
-    private function text(string $name): string
-    {
-        $value = $name === 'file' ? $this->argument($name) : $this->option($name);
-
-        return is_string($value) ? $value : '';
-    }
-
-    /** @return list<string> */
-    private function list(string $name): array
-    {
-        $value = $this->option($name);
-
-        return is_array($value) ? array_values(array_filter($value, is_string(...))) : [];
     }
 }

@@ -83,6 +83,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/history', [HistoryController::class, 'index']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);
+        Route::get('pieces/{piece}/download.pdf', [DownloadController::class, 'all']);
         Route::get('pieces/{piece}/handout', [HandOutController::class, 'show']);
         Route::post('pieces/{piece}/shares', [ShareController::class, 'store']);
         Route::patch('shares/{share}', [ShareController::class, 'update']);

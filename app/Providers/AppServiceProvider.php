@@ -8,6 +8,7 @@ use App\Database\SQLiteConnection;
 use App\Drawing\Engraver;
 use App\Drawing\NodeEngraver;
 use App\Mail\LetterTransport;
+use App\Paper\PdfFile;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
@@ -27,6 +28,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         // Kept warm for as long as the process lives that draws.
         $this->app->singleton(Engraver::class, static fn (): Engraver => new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
+        $this->app->bind(PdfFile::class, static fn (): PdfFile => new PdfFile(storage_path('framework/drawing/fonts')));
         Connection::resolverFor('sqlite', static fn (...$given): SQLiteConnection => new SQLiteConnection(...$given));
     }
 

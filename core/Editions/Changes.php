@@ -131,6 +131,8 @@ final readonly class Changes
         ChangeKind $kind,
         string $text,
     ): Change {
-        return new Change($note->measure, $note->beat, $part->id, $part->name, $was, $now, $kind, "{$note->place}: {$text}", $note->measure);
+        $change = "{$note->place}: {$text}";
+
+        return new Change($note->measure, $note->beat, $part->id, $part->name, $was, $now, $kind, $change, $note->measure);
     }
 }

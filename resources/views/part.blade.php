@@ -62,7 +62,7 @@
             <summary>More</summary>
             <div>
                 <label><input type="checkbox" name="dark"> Dark room</label>
-                @foreach (['musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] as $ending => $name)
+                @foreach (['pdf' => 'PDF', 'musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] as $ending => $name)
                 <a data-download="{{ $ending }}" href="/api/v1/part/{{ $shown['token'] }}/download.{{ $ending }}" download>{{ $name }}</a>
                 @endforeach
                 @foreach (array_reverse($shown['earlier']) as $number)

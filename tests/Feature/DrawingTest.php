@@ -13,6 +13,7 @@ use App\Models\Drawing;
 use App\Models\Edition;
 use App\Models\Section;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Support\FakeEngraver;
@@ -26,7 +27,9 @@ final class DrawingTest extends FeatureTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        config(['queue.default' => 'database']);
+        // Each test is one transaction, which PostgreSQL gives up at the first lock that is taken already.
+        config(['queue.default' => 'database', 'cache.stores.database' => ['driver' => 'array', 'serialize' => false]]);
+        Cache::forgetDriver('database');
         $this->engraver = new FakeEngraver();
         $this->app->instance(Engraver::class, $this->engraver);
     }

@@ -39,7 +39,7 @@ final class MarkCommandTest extends TestCase
     public function testItTakesMarksAndWritesEveryFormat(): void
     {
         file_put_contents("{$this->folder}/marks.txt", "part Violin I\n1.1 up\n1.3 hook\n");
-        foreach (['musicxml', 'mxl', 'json', 'csv', 'txt'] as $ending) {
+        foreach (['musicxml', 'mxl', 'pdf', 'json', 'csv', 'txt'] as $ending) {
             [$exit, $output] = $this->command('tune.musicxml', '--marks=marks.txt', "--out=out.{$ending}");
             self::assertSame([0, ''], [$exit, $output]);
             self::assertGreaterThan(30, filesize("{$this->folder}/out.{$ending}"));
@@ -49,6 +49,7 @@ final class MarkCommandTest extends TestCase
         self::assertStringContainsString("0.1     down\n1.1     up\n", (string) file_get_contents("{$this->folder}/page.txt"));
         self::assertStringContainsString('Violin I,P1-m1-n1,1,1,1,1,1,D5,2,up,change,mark', (string) file_get_contents("{$this->folder}/out.csv"));
         self::assertSame(0, $this->command('out.mxl')[0]);
+        self::assertStringStartsWith('%PDF-', (string) file_get_contents("{$this->folder}/out.pdf"));
     }
 
     public function testTheContractsFingerFields(): void
@@ -151,7 +152,8 @@ final class MarkCommandTest extends TestCase
         yield 'a profile that is none' => [['tune.musicxml', '--profile=virtuoso'], '--profile: “virtuoso” is none of first-year'];
         yield 'a school that is none' => [['tune.musicxml', '--school=bow=sideways'], '--school: bow is one of as-it-comes, downbeat'];
         yield 'a tempo of nothing' => [['tune.musicxml', '--tempo=0'], '--tempo: expected quarter notes a minute'];
-        yield 'an output of another kind' => [['tune.musicxml', '--out=x.pdf'], '--out: a file ends in'];
+        yield 'an output of another kind' => [['tune.musicxml', '--out=x.docx'], '--out: a file ends in'];
+        yield 'paper of another size' => [['tune.musicxml', '--out=x.pdf', '--paper=a5'], '--paper: expected a4 or letter'];
         yield 'an unreadable line' => [['tune.musicxml', '--marks=bad.txt'], 'bad.txt, line 2: “dwn” is not a mark'];
         yield 'a folder that is not there' => [['tune.musicxml', '--out=no/where.json'], 'no/where.json: cannot be written.'];
     }

@@ -108,6 +108,7 @@ final class RouteTable
             'PUT api/v1/sections/{section}/density' => [['density' => 'every'], self::EDITORS],
             'POST api/v1/sections/{section}/leave' => [['key' => 'x', 'leave' => true], self::EDITORS],
             'POST api/v1/sections/{section}/editions' => [[], $made(self::EDITORS)],
+            'GET api/v1/pieces/{piece}/download.pdf' => [[], self::ALL],
             'POST api/v1/sections/{section}/drawing' => [[], self::EDITORS],
             'DELETE api/v1/sections/{section}/drawing' => [[], self::EDITORS],
             'POST api/v1/sections/{section}/links' => [[], $made(self::EDITORS)],

@@ -133,7 +133,7 @@ describe('a drawing made small', () => {
     const drawn = slim(
         '<svg viewBox="0 0 9 9" id="q1"><style>#q1 g.fing {font-weight:bold;}#q1 path {stroke:currentColor}#q1 g.cursor {fill:red;}</style>' +
             '<defs><g id="E050-q1"><path d="M1 2"/></g></defs> <g id="n1" class="note"><use href="#E050-q1" transform="translate(1.23456, 2)"/>' +
-            '<g class="empty"> </g></g><tspan font-family="Leland">x</tspan></svg>',
+            '<g class="section"/><g class="empty"> </g></g><tspan font-family="Leland">x</tspan></svg>',
     );
 
     it('looks the same beside another', () => {
@@ -175,6 +175,10 @@ describe('the engraver on the server', () => {
         expect(phone?.pages?.[0]?.match(/class="notehead"/g)).toHaveLength(40);
         expect(phone?.pages?.[0]?.match(/>Violin</g)).toHaveLength(1);
         expect(phone?.pages?.[0]).not.toContain('Vln.');
+        for (const svg of phone?.pages ?? []) {
+            const closed = (svg.match(/<(\w+)[^>]*[^/]>/g) ?? []).length;
+            expect(svg.match(/<\/\w+>/g)).toHaveLength(closed);
+        }
         expect(paper?.sheet).toBe('a4');
         expect(wrong?.error).toBe('The engraving library could not read this part.');
         expect(after?.error).toContain('no sheet “blackboard”');

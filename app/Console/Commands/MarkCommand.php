@@ -7,6 +7,9 @@ namespace App\Console\Commands;
 use App\Console\CommandFailed;
 use App\Console\Concerns\DeliversFiles;
 use App\Console\Concerns\TakesPlanOptions;
+use App\Drawing\NotDrawn;
+use App\Paper\Paper;
+use App\Paper\PartPages;
 use Illuminate\Console\Command;
 use Throwable;
 use UprightPencil\Exception\UprightPencilException;
@@ -53,10 +56,12 @@ final class MarkCommand extends Command
         {--wording=words : how altered fingers are written: words, letter, arrow}
         {--size= : of the instrument: 3/4, 1/2, 15″ …}
         {--practice= : open-strings writes the part on open strings (.musicxml, .mxl)}
-        {--lines=marks : what a .txt holds: marks, or page}
+        {--lines=marks : what a .txt holds: marks, page, or list}
         {--chair=outside : whose page: outside, inside or "stand 2"}
         {--tempo=* : quarter notes a minute over what the score says: 96, or from a place on: B:96}
-        {--out= : .musicxml, .mxl, .json, .csv or .txt}';
+        {--paper=a4 : of a .pdf: a4 or letter}
+        {--large : large print in a .pdf}
+        {--out= : .musicxml, .mxl, .pdf, .json, .csv or .txt}';
 
     protected $description = 'Work out the bowings and fingerings of a score and write the marked result';
 
@@ -212,11 +217,34 @@ final class MarkCommand extends Command
                 (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
                 (string) file_get_contents($this->text('file')),
             ),
+            'pdf' => $this->pdf($plan, $document),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
         };
         $this->deliver($content);
+    }
+
+    /** All chosen parts, one after another. */
+    private function pdf(ScorePlan $plan, Document $document): string
+    {
+        $paper = Paper::tryFrom($this->text('paper')) ?? throw new CommandFailed('--paper: expected a4 or letter.');
+        $bytes = $document->toString();
+        $parts = (function () use ($plan, $bytes): iterable {
+            foreach ($plan->parts as $part) {
+                yield [
+                    'title' => $plan->score->title,
+                    'part' => $part->part->name,
+                    'about' => '',
+                    'musicxml' => (new ScoreWriter(Document::open($bytes), $this->wording()))->write([$part], true),
+                ];
+            }
+        })();
+        try {
+            return app(PartPages::class)->pdf($parts, $paper, $this->option('large') === true);
+        } catch (NotDrawn $problem) {
+            throw new CommandFailed($problem->getMessage());
+        }
     }
 
     private function pencilLines(ScorePlan $plan): string
@@ -241,8 +269,8 @@ final class MarkCommand extends Command
             return 'json';
         }
         $ending = strtolower(pathinfo($out, PATHINFO_EXTENSION));
-        if (!in_array($ending, ['musicxml', 'xml', 'mxl', 'json', 'csv', 'txt'], true)) {
-            throw new CommandFailed("--out: a file ends in .musicxml, .mxl, .json, .csv or .txt, not “.{$ending}”.");
+        if (!in_array($ending, ['musicxml', 'xml', 'mxl', 'pdf', 'json', 'csv', 'txt'], true)) {
+            throw new CommandFailed("--out: a file ends in .musicxml, .mxl, .pdf, .json, .csv or .txt, not “.{$ending}”.");
         }
 
         return $ending === 'xml' ? 'musicxml' : $ending;

@@ -4,12 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Drawing\EditionDrawings;
+use App\Drawing\NotDrawn;
 use App\HandOut\Downloads;
 use App\HandOut\FindEdition;
 use App\Http\Contract\Answers;
 use App\Http\Resources\StudentPartResource;
+use App\Jobs\DrawEdition;
 use App\Models\Edition;
 use App\Models\Link;
+use App\Paper\Paper;
+use App\Paper\PdfFile;
+use App\Paper\PrintedPart;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -19,8 +25,11 @@ use UprightPencil\Printing\Density;
 /** A student's page: the newest edition of one part, by its link, without an account. */
 final class StudentController extends Controller
 {
-    public function __construct(private readonly FindEdition $find)
-    {
+    public function __construct(
+        private readonly FindEdition $find,
+        private readonly EditionDrawings $drawings,
+        private readonly PdfFile $file,
+    ) {
     }
 
     #[Answers('StudentPart')]
@@ -49,7 +58,28 @@ final class StudentController extends Controller
             "{$link->section->piece->title} - {$link->section->name}",
             static fn (): string => $page['musicxml'],
             static fn (): string => "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
+            fn (): string => $this->pdf($request, $link, $edition),
         );
+    }
+
+    /** The pages as they were drawn for paper. */
+    private function pdf(Request $request, Link $link, Edition $edition): string
+    {
+        $paper = Paper::tryFrom($request->string('paper')->value()) ?? Paper::A4;
+        $sheet = $paper->sheet($request->boolean('large'));
+        $key = $edition->keyFor(
+            $request->string('chair')->value(),
+            Density::tryFrom($request->string('fingers')->value()),
+            BowDensity::tryFrom($request->string('bows')->value()),
+        );
+        $drawing = $this->drawings->find($edition, $key, $sheet);
+        if ($drawing === null) {
+            DrawEdition::dispatch($edition->id, $edition->likeness($key), $sheet->value);
+            throw NotDrawn::because('The pages for paper are being drawn. Try again in a moment.');
+        }
+        $about = "edition {$edition->number}, {$edition->created_at->format('j F Y')}";
+
+        return $this->file->of([new PrintedPart($link->section->piece->title, $link->section->name, $about, $drawing->svg())], $paper);
     }
 
     /** @return array{musicxml: string, list: list<string>} the page for the chair and with the fingers that were asked for */

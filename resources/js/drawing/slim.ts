@@ -1,7 +1,7 @@
 /** Makes a finished drawing small: what nothing refers to, and digits nobody sees, go. */
 
 /** Elements of the library's drawing that show nothing and hold nothing that does. */
-const EMPTY = /<g(?: [^>]*)?>\s*<\/g>/g;
+const EMPTY = /<g(?: [^>]*)?\/>|<g(?: [^>]*[^>/])?>\s*<\/g>/g;
 
 export function slim(svg: string): string {
     const used = new Set([...svg.matchAll(/href="#([^"]+)"/g)].map(([, id]) => id));

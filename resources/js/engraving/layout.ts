@@ -17,6 +17,8 @@ export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
         pageWidth: Math.max(400, Math.round((width * 100) / scale)),
         pageHeight: height === null ? 60000 : Math.round((height * 100) / scale),
         adjustPageHeight: height === null,
+        // Paper is filled down to its end, as far as its systems may be pushed apart.
+        justifyVertically: height !== null,
         scale,
         pageMarginLeft: 30,
         pageMarginRight: 30,

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { BowDensity, Density, HandOut, HandOutSection, Share } from '../api/types';
+import { remember, remembered } from '../ui/remembered';
 import { tell, warn, when } from '../ui/say';
 import { orWarn, sentenceOf, useTrying } from '../ui/trying';
 
@@ -28,6 +29,13 @@ const BOW_DENSITIES: { value: BowDensity | typeof AS_THE_CLASS; label: string }[
     { value: 'some', label: 'some' },
     { value: 'every', label: 'every measure' },
 ];
+
+const PAPERS = [
+    { value: 'a4', label: 'A4' },
+    { value: 'letter', label: 'US Letter' },
+];
+const isText = (value: unknown): value is string => typeof value === 'string';
+const paper = ref(remembered('paper', navigator.language === 'en-US' ? 'letter' : 'a4', isText));
 
 const route = useRoute();
 const data = ref<HandOut | null>(null);
@@ -200,6 +208,13 @@ async function endShare(share: Share): Promise<void> {
         <header>
             <h1>Hand out</h1>
             <span class="quiet">{{ data?.piece.title }}</span>
+            <label v-if="data" class="quiet paper">
+                Paper
+                <ElSelect v-model="paper" size="small" class="density" aria-label="Paper of the PDF files" @change="remember('paper', paper)">
+                    <ElOption v-for="one in PAPERS" :key="one.value" :value="one.value" :label="one.label" />
+                </ElSelect>
+            </label>
+            <a v-if="data" class="plain-button" :href="`/api/v1/pieces/${data.piece.id}/download.pdf?paper=${paper}`" download>All parts as one PDF</a>
             <button v-if="data && mayEdit" type="button" class="cedar-button all" :disabled="busy !== null" @click="publishAll">
                 Hand out all that changed
             </button>
@@ -261,6 +276,7 @@ async function endShare(share: Share): Promise<void> {
                 </div>
                 <div class="take">
                     <span class="quiet">Take away</span>
+                    <a :href="`/api/v1/sections/${section.id}/download.pdf?paper=${paper}`" download>PDF</a>
                     <a :href="`/api/v1/sections/${section.id}/download.musicxml`" download>MusicXML</a>
                     <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
                     <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
@@ -316,7 +332,10 @@ header {
     gap: 20px;
 }
 
-.all {
+.paper {
+    display: flex;
+    align-items: center;
+    gap: 8px;
     margin-left: auto;
 }
 

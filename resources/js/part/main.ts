@@ -114,9 +114,13 @@ function choose(what: keyof Chosen, value: string): void {
 }
 
 function pointDownloads(): void {
-    const of = query().toString();
     document.querySelectorAll<HTMLAnchorElement>('[data-download]').forEach((link) => {
-        link.href = `${link.pathname}${of ? `?${of}` : ''}`;
+        const of = query();
+        if (link.dataset.download === 'pdf') {
+            of.set('paper', paperSelect?.value ?? 'a4');
+            if (largeBox?.checked) of.set('large', '1');
+        }
+        link.href = `${link.pathname}${of.size > 0 ? `?${of.toString()}` : ''}`;
     });
 }
 
@@ -233,7 +237,6 @@ function start(): void {
         choose('chair', chair);
         return;
     }
-    pointDownloads();
     if (isOther || !music?.querySelector('.drawn')) void show();
 
     if (paperSelect && largeBox) {
@@ -244,10 +247,12 @@ function start(): void {
                 remember('paper', paperSelect.value);
                 remember('large-print', largeBox.checked);
                 setPaper();
+                pointDownloads();
                 paper().catch(() => undefined);
             }),
         );
     }
+    pointDownloads();
     document.querySelector<HTMLButtonElement>('button.print')?.addEventListener('click', (event) => void print(event.currentTarget as HTMLButtonElement));
     document.querySelector('button.print-list')?.addEventListener('click', () => {
         document.body.classList.add('prints-list');

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paper;
+
+use App\Drawing\Sheet;
+
+/** Sizes of paper. */
+enum Paper: string
+{
+    case A4 = 'a4';
+    case Letter = 'letter';
+
+    /** White edge in millimetres, and the room over the music for its heading: as in `resources/js/drawing/sheets.ts`. */
+    public const MARGIN = 12.0;
+    public const HEADING = 14.0;
+
+    /** @return array{float, float} width and height in millimetres */
+    public function size(): array
+    {
+        return match ($this) {
+            self::A4 => [210.0, 297.0],
+            self::Letter => [215.9, 279.4],
+        };
+    }
+
+    public function sheet(bool $isLarge): Sheet
+    {
+        return match ($this) {
+            self::A4 => $isLarge ? Sheet::A4Large : Sheet::A4,
+            self::Letter => $isLarge ? Sheet::LetterLarge : Sheet::Letter,
+        };
+    }
+}

@@ -1,0 +1,34 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paper;
+
+use App\Drawing\Engraver;
+use App\Drawing\NotDrawn;
+
+/** Draws marked parts for paper, one after another. */
+final readonly class PartPages
+{
+    public function __construct(private Engraver $engraver, private PdfFile $file)
+    {
+    }
+
+    /**
+     * @param iterable<array{title: string, part: string, about: string, musicxml: string}> $parts
+     * @return string one PDF file of all of them
+     * @throws NotDrawn
+     */
+    public function pdf(iterable $parts, Paper $paper, bool $isLarge): string
+    {
+        $printed = [];
+        $sheet = $paper->sheet($isLarge);
+        foreach ($parts as $part) {
+            foreach ($this->engraver->draw($part['musicxml'], [$sheet]) as $pages) {
+                $printed[] = new PrintedPart($part['title'], $part['part'], $part['about'], $pages);
+            }
+        }
+
+        return $this->file->of($printed, $paper);
+    }
+}

@@ -1,0 +1,4 @@
+declare module 'fontverter' {
+    const fontverter: { convert(font: Buffer, to: 'sfnt' | 'woff' | 'woff2'): Promise<Buffer> };
+    export default fontverter;
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Drawing\Engraver;
+use App\Drawing\NodeEngraver;
+use App\Drawing\NotDrawn;
+use App\Paper\Paper;
+use App\Paper\PdfFile;
+use App\Paper\PrintedPart;
+use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\Process\Process;
+
+/** Parts as PDF files: vector, with their fonts, on the paper that was asked for. */
+final class PaperTest extends FeatureTestCase
+{
+    public function testAPartIsAPdfFileWithItsFontsAndItsHeading(): void
+    {
+        $this->app->instance(Engraver::class, new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $pdf = self::bytes($this->get("/api/v1/sections/{$section->id}/download.pdf")->assertOk()->assertHeader('Content-Type', 'application/pdf'));
+
+        self::assertStringContainsString('Page size:       595.276 x 841.89 pts (A4)', $this->said('pdfinfo', $pdf));
+        $words = $this->said('pdftotext', $pdf);
+        self::assertStringContainsString('Passage', $words);
+        self::assertMatchesRegularExpression('~Violin I\s~', $words);
+        self::assertStringContainsString('1/1', $words);
+        $fonts = array_slice(explode("\n", trim($this->said('pdffonts', $pdf))), 2);
+        self::assertNotSame([], $fonts);
+        foreach ($fonts as $font) {
+            self::assertMatchesRegularExpression('~\+(Tinos|Leland).* yes yes ~', $font, 'embedded, and ours');
+        }
+        self::assertSame('', trim(implode('', array_slice(explode("\n", trim($this->said('pdfimages -list', $pdf))), 2))), 'no pictures');
+
+        $letter = self::bytes($this->get("/api/v1/pieces/{$section->piece_id}/download.pdf?paper=letter&large=1")->assertOk());
+        self::assertStringContainsString('Page size:       612 x 792 pts (letter)', $this->said('pdfinfo', $letter));
+    }
+
+    public function testAStudentTakesTheEditionAsItWasDrawn(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $token = basename((string) $this->postJson("/api/v1/sections/{$section->id}/editions")->json('link.url'));
+        auth()->guard('web')->logout();
+        $words = $this->said('pdftotext', self::bytes($this->get("/api/v1/part/{$token}/download.pdf")->assertOk()));
+
+        self::assertStringContainsString('a4, 2 fingers, one', $words);
+        self::assertMatchesRegularExpression('~edition 1, \d+ \w+ \d{4} · 1/1~', $words);
+    }
+
+    public function testSeveralPartsAreOneFileEachWithItsOwnPages(): void
+    {
+        $drawn = '<svg viewBox="0 0 100 100"><path d="M0 0 L100 100" stroke="black"/></svg>';
+        $pdf = $this->file()->of([
+            new PrintedPart('A & B <i>', 'Violin', '', [$drawn, $drawn]),
+            new PrintedPart('A & B <i>', 'Viola', 'edition 2', [$drawn]),
+        ], Paper::A4);
+
+        self::assertStringContainsString('Pages:           3', $this->said('pdfinfo', $pdf));
+        $words = $this->said('pdftotext', $pdf);
+        foreach (['A & B <i>', '1/2', '2/2', 'edition 2 · 1/1', 'A & B <i> · Violin'] as $expected) {
+            self::assertStringContainsString($expected, $words);
+        }
+    }
+
+    /** @return iterable<string, array{PdfFile, string, string}> */
+    public static function failures(): iterable
+    {
+        $fonts = dirname(__DIR__, 2) . '/storage/framework/drawing/fonts';
+        yield 'no converter' => [new PdfFile($fonts, '/no/such/program'), '<svg/>', 'librsvg’s converter is missing'];
+        yield 'no fonts' => [new PdfFile('/no/such/folder'), '<svg/>', 'librsvg’s converter is missing'];
+        yield 'a page that is none' => [new PdfFile($fonts), '<svg', 'could not be made into a PDF file'];
+    }
+
+    #[DataProvider('failures')]
+    public function testWhatGoesWrongIsASentence(PdfFile $file, string $page, string $sentence): void
+    {
+        $this->expectException(NotDrawn::class);
+        $this->expectExceptionMessageMatches("~{$sentence}.*\\.$~u");
+        $file->of([new PrintedPart('Tune', 'Violin', '', [$page])], Paper::Letter);
+    }
+
+    public function testAnEngraverThatFailsIsASentenceForTheDirector(): void
+    {
+        $this->app->instance(Engraver::class, new NodeEngraver('/no/such/script.mjs'));
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $this->getJson("/api/v1/sections/{$section->id}/download.pdf")->assertStatus(503)
+            ->assertJsonPath('message', 'Pages cannot be drawn on this server: Node or its engraver is missing. ./pencil up installs both.');
+    }
+
+    private function file(): PdfFile
+    {
+        return app(PdfFile::class);
+    }
+
+    private static function bytes(TestResponse $answer): string
+    {
+        $pdf = (string) $answer->getContent();
+        self::assertStringStartsWith('%PDF-', $pdf);
+
+        return $pdf;
+    }
+
+    private function said(string $command, string $pdf): string
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'pdf');
+        file_put_contents($file, $pdf);
+        $process = new Process([...explode(' ', $command), $file, ...($command === 'pdftotext' ? ['-'] : [])]);
+        $process->mustRun();
+        unlink($file);
+
+        return $process->getOutput();
+    }
+}

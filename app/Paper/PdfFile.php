@@ -74,12 +74,9 @@ final readonly class PdfFile
             : $text($margin, $margin + 4, 3.6, 'start', "{$part->title} · {$part->part}");
         $head .= $text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
         [$inner, $tall] = [$width - 2 * $margin, $height - 2 * $margin - $heading];
-        $music = preg_replace(
-            '~<svg ~',
-            "<svg x=\"{$margin}\" y=\"" . ($margin + $heading) . "\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\" ",
-            $drawn,
-            1,
-        );
+        $top = $margin + $heading;
+        $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
+        $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
 
         return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '
             . "width=\"{$width}mm\" height=\"{$height}mm\" viewBox=\"0 0 {$width} {$height}\" xml:space=\"preserve\">{$head}{$music}</svg>";

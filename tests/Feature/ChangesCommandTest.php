@@ -60,7 +60,7 @@ final class ChangesCommandTest extends TestCase
         self::assertStringContainsString('[ ] m. 1 beat 4              ⊓ down again, hooked', (string) file_get_contents("{$this->folder}/list.txt"));
         $part = json_decode($this->artisan('pencil:mark', 'tune.musicxml', '--marks=marks.txt', '--lines=list')[1], true)['parts'][0] ?? [];
         self::assertSame(3, $part['minutes'] ?? null);
-        self::assertContains('⊓ down again, hooked', array_column($part['list'], 'text'));
+        self::assertStringContainsString('⊓ down again, hooked', implode("\n", array_column($part['list'], 'text')));
     }
 
     /** @return iterable<string, array{list<string>, string}> */

@@ -57,7 +57,7 @@ final readonly class PublishEdition
                 'density' => $options->density->value,
                 'bows' => $options->bows->value,
                 'offers' => $offers,
-                'drawing' => config()->boolean('pencil.draws_ahead') ? 'waits' : 'stopped',
+                'drawing' => config()->boolean('pencil.draws_ahead') ? 'waits' : 'asked',
                 'lists' => $lists,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);

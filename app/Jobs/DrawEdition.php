@@ -81,7 +81,7 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
     private function drawAll(Edition $edition, EditionDrawings $drawings): void
     {
         $end = microtime(true) + self::SECONDS;
-        Edition::query()->whereKey($edition->id)->where('drawing', '<>', 'stopped')
+        Edition::query()->whereKey($edition->id)->whereNotIn('drawing', ['stopped', 'asked'])
             ->update(['drawing' => 'works', 'drawing_says' => null]);
         foreach ($drawings->missing($edition) as $page => $sheets) {
             if (Edition::query()->whereKey($edition->id)->where('drawing', 'works')->doesntExist()) {

@@ -27,7 +27,8 @@ use UprightPencil\Printing\Density;
  * @property string $density how many fingers the main page shows
  * @property string $bows how many directions of the bow it shows
  * @property array{added: list<string>, removed: list<string>}|null $changed against the edition before
- * @property 'waits'|'works'|'done'|'stopped'|'failed' $drawing how far drawing its pages beforehand is
+ * @property 'waits'|'works'|'done'|'stopped'|'failed'|'asked' $drawing how far drawing its pages beforehand is; “asked” where each is
+ *     drawn when somebody first opens it
  * @property string|null $drawing_says why it failed, in a sentence
  * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>}|null $offers what pages there are, without
  *     opening them: the chairs, the keys of all pages that differ, and for the others which they are like; null in editions from before

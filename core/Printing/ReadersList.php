@@ -166,12 +166,13 @@ final readonly class ReadersList
         $same = [];
         /** @var array<int, list<string>> $also the measure in each */
         $also = [];
-        $gone = [];
+        /** @var array<int, int> $saidAt where the signs of a measure are said instead */
+        $saidAt = [];
         $first = [];
         $count = count($looks);
         for ($at = 0; $at < $count; $at++) {
             $model = $first[$looks[$at]] ?? null;
-            if ($model === null || isset($gone[$model])) {
+            if ($model === null) {
                 $first[$looks[$at]] ??= $at;
                 continue;
             }
@@ -189,15 +190,17 @@ final readonly class ReadersList
                 ? $score->measures[$from]->number
                 : "{$score->measures[$from]->number}-{$score->measures[$to]->number}";
             foreach (array_keys($rows) as $measure) {
-                $gone[$measure] = true;
-                $same[$model + $measure - $at][] = $run;
-                $also[$model + $measure - $at][] = $score->measures[$measure]->number;
+                // A passage may come back whose own signs are said earlier still.
+                $like = $model + $measure - $at;
+                $saidAt[$measure] = $saidAt[$like] ?? $like;
+                $same[$saidAt[$measure]][] = $run;
+                $also[$saidAt[$measure]][] = $score->measures[$measure]->number;
             }
             $at += $length - 1;
         }
         $said = [];
         foreach ($byMeasure as $measure => $rows) {
-            foreach (isset($gone[$measure]) ? [] : $rows as $row) {
+            foreach (isset($saidAt[$measure]) ? [] : $rows as $row) {
                 $said[] = $row->alsoAt($same[$measure] ?? [], $also[$measure] ?? []);
             }
         }

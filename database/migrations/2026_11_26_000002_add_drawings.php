@@ -21,7 +21,7 @@ return new class extends Migration {
             $table->timestamp('created_at');
             $table->unique(['edition_id', 'page', 'sheet']);
         });
-        $states = "in ('waits', 'works', 'done', 'stopped', 'failed')";
+        $states = "in ('waits', 'works', 'done', 'stopped', 'failed', 'asked')";
         DB::statement("alter table editions add column drawing varchar(255) not null default 'waits' check (drawing {$states})");
         Schema::table('editions', function (Blueprint $table): void {
             $table->text('drawing_says')->nullable();

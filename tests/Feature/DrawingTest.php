@@ -112,6 +112,19 @@ final class DrawingTest extends FeatureTestCase
         self::assertSame(['done', $edition['pages']], [$edition['drawing'], $edition['drawn']]);
     }
 
+    public function testASmallServerDrawsWhatIsOpened(): void
+    {
+        config(['pencil.draws_ahead' => false]);
+        $piece = $this->piece();
+        $token = $this->handOut($this->section($piece));
+        $this->work();
+        self::assertSame(['asked', 0], [$this->handedOut($piece->id)['drawing'], $this->handedOut($piece->id)['drawn']]);
+        $this->get("/part/{$token}")->assertSee('Your part is being drawn.');
+        $this->work();
+        $this->get("/part/{$token}")->assertSee('desktop, 2 fingers');
+        self::assertSame(['asked', 1], [$this->handedOut($piece->id)['drawing'], $this->handedOut($piece->id)['drawn']]);
+    }
+
     public function testWhatCannotBeDrawnIsASentenceAndNoEmptyPage(): void
     {
         $piece = $this->piece();

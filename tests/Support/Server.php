@@ -52,7 +52,7 @@ final class Server
             'PENCIL_BACKUPS' => "{$this->folder}/backups",
             'LOG_CHANNEL' => 'stderr',
             // Many servers on one machine: each draws what its test opens.
-            'PENCIL_DRAWS_AHEAD' => 'false',
+            'PENCIL_DRAWS_AHEAD' => (string) (getenv('PENCIL_DRAWS_AHEAD') ?: 'false'),
             ...$environment,
         ];
         register_shutdown_function($this->stop(...));

@@ -160,7 +160,7 @@ final class PartPageController extends Controller
         }
         rescue(static function () use ($edition, $page, $sheet): void {
             DrawEdition::dispatch($edition->id, $edition->likeness($page), $sheet->value);
-            if ($edition->drawing !== 'stopped') {
+            if (!in_array($edition->drawing, ['stopped', 'asked'], true)) {
                 DrawEdition::ahead($edition->id);
             }
         });

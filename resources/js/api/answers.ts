@@ -250,7 +250,7 @@ export interface Difference {
 export interface HandedOut {
     number: number;
     at: string;
-    drawing: 'waits' | 'works' | 'done' | 'stopped' | 'failed';
+    drawing: 'waits' | 'works' | 'done' | 'stopped' | 'failed' | 'asked';
     drawn: number;
     pages: number;
     says: string | null;

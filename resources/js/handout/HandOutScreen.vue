@@ -92,6 +92,7 @@ function drawn(section: HandOutSection): string {
     const count = `${drawn} of ${pages} pages drawn`;
     if (drawing === 'failed') return says ?? '';
     if (drawing === 'stopped') return `${count}; stopped`;
+    if (drawing === 'asked') return drawn < pages ? `${count}; the others when somebody opens them` : '';
     return isDrawing(section) ? count : '';
 }
 

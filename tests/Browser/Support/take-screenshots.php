@@ -19,6 +19,8 @@ $shoot = static function (Page $page, string $name) use ($folder): void {
     echo "{$name}.png\n";
 };
 
+// As the demo has it: what was handed out is drawn.
+putenv('PENCIL_DRAWS_AHEAD=true');
 $page = Page::open()->go('/sign-in');
 $page->find('input[name=email]');
 $shoot($page, 'sign-in');

@@ -150,6 +150,8 @@ final class ReadersListTest extends TestCase
             foreach ((new Planner())->plan($score)->parts as $part) {
                 $list = ReadersList::of($score, $part->part, $part->book, $part->bow, $part->prints);
                 self::assertLessThanOrEqual(count($part->prints), count($list->rows), "{$file} {$part->part->name}");
+                $said = array_map(static fn (ReadersRow $row): int => count($row->words) * (1 + count($row->also)), $list->rows);
+                self::assertSame($list->signs(), array_sum($said), "{$file} {$part->part->name}: every sign is said, here or there");
                 $bows = array_filter($list->all, static fn (ReadersRow $row): bool => preg_match('~[⊓V] ~u', $row->text()) === 1);
                 self::assertLessThan(0.4 * count($score->measures) + 2, count($bows), "{$file} {$part->part->name}");
             }

@@ -25,8 +25,8 @@ use UprightPencil\Review\ToldOnce;
  *
  * @phpstan-import-type ShareRow from ShareResource
  * @phpstan-type Difference array{added: list<string>, removed: list<string>}
- * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked', drawn: int, pages: int,
- *     says: string|null}
+ * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked',
+ *     drawn: int, pages: int, says: string|null}
  * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
  *     link: array{id: int, url: string, shown: string}|null, ended: int}

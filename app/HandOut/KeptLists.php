@@ -6,6 +6,7 @@ namespace App\HandOut;
 
 use App\Http\Resources\PartPageResource;
 use App\Models\Edition;
+use UprightPencil\Format\ReadersListText;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Printing\ReadersList;
@@ -80,6 +81,21 @@ final readonly class KeptLists
         }
 
         return ['length' => $now['length'], 'rows' => $rows, 'rubOut' => $gone];
+    }
+
+    /** The list as plain text, to be printed or sent; null in an edition that kept none. */
+    public static function text(Edition $edition, string $chair, string $title): ?string
+    {
+        $list = self::for($edition, $chair);
+        if ($list === null) {
+            return null;
+        }
+        $lines = ["{$title}, edition {$edition->number}", "{$list['length']}.", ''];
+        foreach ($list['rows'] as $row) {
+            $lines[] = ReadersListText::line($row['place'], $row['text'], $row['also'], $row['landmark']);
+        }
+
+        return rtrim(implode("\n", $lines)) . "\n";
     }
 
     /** @return KeptList|null */

@@ -6,7 +6,6 @@ namespace UprightPencil\Format;
 
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Printing\ReadersList;
-use UprightPencil\Printing\ReadersRow;
 
 /** The reader's list as plain text, to be printed or sent. */
 final readonly class ReadersListText
@@ -26,16 +25,20 @@ final readonly class ReadersListText
     {
         $lines = [ltrim($title, ': '), "{$list->length()}.", ''];
         foreach ($list->rows as $row) {
-            $lines[] = rtrim('[ ] ' . str_pad($row->place, 24) . " {$row->text()}" . self::more($row));
+            $lines[] = self::line($row->place, $row->text(), $row->also, $row->landmark);
         }
 
         return rtrim(implode("\n", $lines)) . "\n";
     }
 
-    private static function more(ReadersRow $row): string
+    /**
+     * One row, with a box to tick.
+     *
+     * @param list<string> $also measures where the same is to be written
+     */
+    public static function line(string $place, string $text, array $also, string $landmark): string
     {
-        $same = $row->also === [] ? '' : '; also m. ' . implode(', ', $row->also);
-
-        return $same . ($row->landmark === '' ? '' : "  ({$row->landmark})");
+        return '[ ] ' . str_pad($place, 24) . " {$text}" . ($also === [] ? '' : '; also m. ' . implode(', ', $also))
+            . ($landmark === '' ? '' : "  ({$landmark})");
     }
 }

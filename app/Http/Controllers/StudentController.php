@@ -8,6 +8,7 @@ use App\Drawing\EditionDrawings;
 use App\Drawing\NotDrawn;
 use App\HandOut\Downloads;
 use App\HandOut\FindEdition;
+use App\HandOut\KeptLists;
 use App\Http\Contract\Answers;
 use App\Http\Resources\StudentPartResource;
 use App\Jobs\DrawEdition;
@@ -52,12 +53,15 @@ final class StudentController extends Controller
     {
         [$link, $edition] = $this->find($token);
         $page = self::asked($request, $edition);
+        $chair = $request->string('chair')->value();
+        $title = "{$link->section->piece->title}: {$link->section->name}";
 
         return Downloads::send(
             $ending,
             "{$link->section->piece->title} - {$link->section->name}",
             static fn (): string => $page['musicxml'],
-            static fn (): string => "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
+            static fn (): string => KeptLists::text($edition, $chair, $title)
+                ?? "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
             fn (): string => $this->pdf($request, $link, $edition),
         );
     }

@@ -59,6 +59,7 @@ $shoot($page, 'account');
 $page->go('/piece/3/read-through')->find('article');
 $shoot($page, 'read-through');
 $page->go('/piece/2/hand-out')->find('.part');
+$page->until(fn (): bool => $page->count('.part .drawn') === 0, 'the pages are not drawn');
 $shoot($page, 'hand-out');
 $phone = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
 $shoot($phone, 'my-part');

@@ -10,6 +10,9 @@ use WeakMap;
 /** The hand states of every event in order, one layer an event. States are numbered: one that comes again has the same number. */
 final class StateLayers
 {
+    /** First position. */
+    private const HOME = 2;
+
     /** @var list<HandState> by number */
     public array $states = [];
     /** @var list<list<int>> numbers by layer */
@@ -99,10 +102,10 @@ final class StateLayers
             $state = $this->states[$number];
             $states[] = HandState::open($state->frame, $stops, $forgets ? [] : $state->memory);
         }
-        foreach ($frames as $frame) {
+        // Whoever begins on an open string may be at home, wherever the next note could also be stopped.
+        foreach ($before === [] ? [self::HOME, ...$frames] : $frames as $frame) {
             $states[] = HandState::open($frame, $stops, []);
         }
-        $states = $states === [] ? [HandState::open(2, $stops, [])] : $states;
 
         return $this->opened[$alike] = array_map($this->number(...), $states);
     }

@@ -106,4 +106,15 @@ final class PositionsAndShiftsTest extends ReturningPassages
             Passage::of('4/4', "{$music} | rw | rw | {$music}")->inKey(2)->fingers(),
         );
     }
+
+    public function testWhoeverBeginsOnAnOpenStringIsAtHome(): void
+    {
+        foreach (['Cello' => 'D3q A3q D3q A3q | D3q A3q D3h', 'Bass' => 'A2q D3q A2q D3q | G3h D3h', 'Viola' => 'G3q D4q A4q D4q | G3w'] as $by => $music) {
+            foreach (['third-position', 'advanced'] as $profile) {
+                $fingers = Passage::of('4/4', $music)->by($by)->profile($profile)->plan()->fingers->notes;
+                self::assertSame(['I'], array_values(array_unique(array_column($fingers, 'position'))), "{$by}, {$profile}");
+                self::assertSame([0], array_values(array_unique(array_column($fingers, 'number'))), "{$by}, {$profile}");
+            }
+        }
+    }
 }

@@ -58,7 +58,6 @@ final readonly class KeptLists
         $old = $before === null ? null : self::for($before, $chair);
         $key = static fn (array $sign): string => "{$sign[0]}\t{$sign[1]}";
         $known = $old === null ? null : array_fill_keys(array_map($key, $old['signs']), true);
-        $still = array_fill_keys(array_map($key, $now['signs']), true);
         $rows = [];
         foreach ($now['rows'] as $row) {
             $isNew = false;
@@ -73,14 +72,32 @@ final readonly class KeptLists
                 'isNew' => $isNew,
             ];
         }
-        $gone = [];
-        foreach ($old['signs'] ?? [] as $sign) {
-            if (!isset($still[$key($sign)])) {
-                $gone[] = "{$sign[0]}: {$sign[1]}";
-            }
-        }
+        $gone = $old === null ? [] : self::news(self::said($old), self::said($now))['rubOut'];
 
         return ['length' => $now['length'], 'rows' => $rows, 'rubOut' => $gone];
+    }
+
+    /**
+     * Every sign with its place, as it is told.
+     *
+     * @param KeptList $list
+     * @return list<string> "m. 8: ⊓ down again, hooked"
+     */
+    public static function said(array $list): array
+    {
+        return array_map(static fn (array $sign): string => "{$sign[0]}: {$sign[1]}", $list['signs']);
+    }
+
+    /**
+     * What players are told who have pencilled in an edition already.
+     *
+     * @param list<string> $before as {@see said()} tells it
+     * @param list<string> $now
+     * @return array{write: list<string>, rubOut: list<string>}
+     */
+    public static function news(array $before, array $now): array
+    {
+        return ['write' => array_values(array_diff($now, $before)), 'rubOut' => array_values(array_diff($before, $now))];
     }
 
     /** The list as plain text, to be printed or sent; null in an edition that kept none. */

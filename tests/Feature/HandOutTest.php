@@ -34,6 +34,9 @@ final class HandOutTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.3 hook", 'seen' => 9]);
         $since = $this->getJson("/api/v1/pieces/{$piece->id}/handout")->json('sections.0.since.added');
         self::assertContains('1.3     up, hook, low 1', $since);
+        $told = $this->getJson("/api/v1/pieces/{$piece->id}/handout")->json('sections.0.told');
+        self::assertContains('m. 1 beat 3: V up again, hooked', $told['write']);
+        self::assertNotContains('m. 1 beat 3: low 1', [...$told['write'], ...$told['rubOut']], 'what stays is not spoken of');
         $this->postJson("/api/v1/sections/{$section->id}/editions")->assertJsonPath('edition.number', 2)->assertJsonPath('link.url', $url);
 
         $part = $this->getJson('/api/v1/part/' . basename($url))->assertJsonPath('edition', 2);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Drawing\EditionDrawings;
+use App\HandOut\KeptLists;
 use App\HandOut\PublishEdition;
 use App\Models\Edition;
 use App\Models\Link;
@@ -28,18 +29,19 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked',
  *     drawn: int, pages: int, says: string|null}
  * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: HandedOut|null,
- *     since: Difference|null, density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
+ *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
+ *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
  *     link: array{id: int, url: string, shown: string}|null, ended: int}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
- * @phpstan-type Known array{list: list<string>, flags: int}
+ * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int}
  */
 final readonly class HandOutResource
 {
     /** Everything of an edition but its music. */
-    private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'drawing', 'drawing_says', 'created_at'];
+    private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'lists', 'drawing', 'drawing_says', 'created_at'];
     /** Of a section that came while the answer was made. */
-    private const UNKNOWN = ['list' => [], 'flags' => 0];
+    private const UNKNOWN = ['list' => [], 'signs' => [], 'flags' => 0];
 
     public function __construct(private SectionPlanner $plans, private KeptAnswers $kept, private EditionDrawings $drawings)
     {
@@ -82,11 +84,12 @@ final readonly class HandOutResource
 
             return [
                 'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
+                'signs' => KeptLists::said(KeptLists::of($plan->score, $plan->part)),
                 'flags' => ToldOnce::toLookAt($plan->part->flags),
             ];
         })->all();
         /** @var array<int, Known> $known */
-        $known = $this->kept->remember('hand-out', $piece, $work);
+        $known = $this->kept->remember('hand-out with signs', $piece, $work);
 
         return $known;
     }
@@ -126,6 +129,7 @@ final readonly class HandOutResource
             'instrument' => $section->instrument,
             'edition' => $newest === null ? null : $this->edition($newest),
             'since' => $since,
+            'told' => $newest?->lists === null ? null : KeptLists::news(KeptLists::said($newest->lists['outside']), $known['signs']),
             'density' => Density::tryFrom($section->density ?? '')?->value,
             'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,
             'flags' => $known['flags'],

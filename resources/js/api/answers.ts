@@ -262,6 +262,10 @@ export interface HandOutSection {
     instrument: string;
     edition: HandedOut | null;
     since: Difference | null;
+    told: {
+        write: string[];
+        rubOut: string[];
+    } | null;
     density: Density | null;
     bows: BowDensity | null;
     flags: number;
@@ -286,6 +290,7 @@ export interface HandOut {
 
 export interface Known {
     list: string[];
+    signs: string[];
     flags: number;
 }
 

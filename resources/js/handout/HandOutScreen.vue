@@ -235,6 +235,13 @@ async function endShare(share: Share): Promise<void> {
                         <span :class="{ changed: changes(section) !== 'nothing has changed since' }">{{ changes(section) }}</span>
                     </p>
                     <p v-else class="quiet">Not handed out yet.</p>
+                    <details v-if="section.told && section.told.write.length + section.told.rubOut.length > 0" class="told">
+                        <summary>What players will be told</summary>
+                        <ul>
+                            <li v-for="sign in section.told.write" :key="sign">{{ sign }}</li>
+                            <li v-for="sign in section.told.rubOut" :key="`rub out ${sign}`"><s>{{ sign }}</s> rubbed out</li>
+                        </ul>
+                    </details>
                     <p v-if="drawn(section)" class="drawn" role="status">
                         {{ drawn(section) }}
                         <button v-if="mayEdit && isDrawing(section)" class="plain-button" type="button" @click="stopDrawing(section)">Stop</button>
@@ -367,6 +374,28 @@ header {
 .what p {
     margin: 2px 0 0;
     font-size: 13px;
+}
+
+.told {
+    font-size: 13px;
+}
+
+.told summary {
+    cursor: pointer;
+    color: var(--cedar-ink);
+    font-weight: 700;
+}
+
+.told ul {
+    margin: 4px 0;
+    padding-left: 16px;
+    list-style: none;
+}
+
+.told li {
+    display: block;
+    padding: 1px 0;
+    border: 0;
 }
 
 .changed {

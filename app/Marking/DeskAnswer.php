@@ -31,7 +31,12 @@ final readonly class DeskAnswer
     /** The section as it stands. */
     public function now(Request $request, Section $section, User $user): JsonResponse
     {
-        return response()->json($this->resource->plan($section, $this->plans->halves($section, self::known($request)), $user));
+        return response()->json($this->resource->plan(
+            $section,
+            $this->plans->halves($section, self::known($request)),
+            $user,
+            self::held($request),
+        ));
     }
 
     /**
@@ -53,7 +58,7 @@ final readonly class DeskAnswer
         $this->tellRack($section, $halves);
 
         return response()->json([
-            ...$this->resource->plan($section, $halves, $user),
+            ...$this->resource->plan($section, $halves, $user, $clash === null ? self::held($request) : []),
             'turned' => $halves->bow?->turnedSince($before) ?? [],
             ...($more === null ? [] : $more()),
             ...($clash === null ? [] : ['message' => $clash->getMessage(), 'yours' => $clash->yours, 'theirs' => $clash->theirs]),
@@ -73,8 +78,19 @@ final readonly class DeskAnswer
     /** @return array{bow?: string, hand?: string} names of the halves the desk has already */
     private static function known(Request $request): array
     {
-        $known = $request->input('known');
-        $names = is_array($known) ? array_filter($known, is_string(...)) : [];
+        return self::names($request->input('known'));
+    }
+
+    /** @return array{bow?: string, hand?: string} names of the bows and the hands that the desk shows, old as they may be */
+    private static function held(Request $request): array
+    {
+        return self::names($request->input('held'));
+    }
+
+    /** @return array{bow?: string, hand?: string} */
+    private static function names(mixed $input): array
+    {
+        $names = is_array($input) ? array_filter($input, is_string(...)) : [];
 
         return isset($names['bow'], $names['hand']) ? ['bow' => $names['bow'], 'hand' => $names['hand']] : [];
     }

@@ -42,29 +42,29 @@ final class ClassTest extends FeatureTestCase
 
         $codes = array_column($this->getJson("/api/v1/sections/{$section->id}")->json('flags'), 'code');
         self::assertNotContains('out-of-range', $codes);
-        self::assertStringContainsString('III', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('III', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
     }
 
     public function testWordingIsWhatThePagePrints(): void
     {
         $section = $this->section($this->piece('A4q | Bb4q C5q Bb4h'));
         $this->actingAs($this->director);
-        self::assertStringContainsString('>low 1<', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('>low 1<', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
 
         $this->putJson('/api/v1/class', $this->settings(['wording' => 'arrow']))->assertOk();
 
-        self::assertStringContainsString('>1↓<', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        self::assertStringContainsString('>1↓<', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
     }
 
     public function testBeginnersMayHaveNoteNames(): void
     {
         $section = $this->section($this->piece('A4q | F#4q G4h.'));
         $this->actingAs($this->director);
-        self::assertStringNotContainsString('<lyric', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        self::assertStringNotContainsString('<lyric', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
 
         $this->putJson('/api/v1/class', $this->settings(['namesNotes' => true]))->assertOk();
 
-        $page = (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent();
+        $page = (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml');
         self::assertStringContainsString('<text>F♯</text>', $page);
         self::assertSame(3, substr_count($page, '<lyric'));
     }

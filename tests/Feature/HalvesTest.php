@@ -89,6 +89,68 @@ final class HalvesTest extends FeatureTestCase
         }
     }
 
+    public function testWhoSaysWhatIsShownIsToldWhatChangedInIt(): void
+    {
+        $section = $this->desk();
+        $state = $this->getJson("/api/v1/sections/{$section->id}");
+        [$notes, $held] = [$state->json('notes'), $state->json('names')];
+        self::assertSame(['bow' => '', 'hand' => ''], $state->json('since'));
+        $sent = 0;
+        foreach (['1.1 up', '1.2 4', '1.3 slur 1.4', '2.1 hook', '2.2 III', '1.2 low 2'] as $line) {
+            $answer = $this->mark($section, $line, $held, $held);
+            foreach (['bow', 'hand'] as $half) {
+                self::assertContains($answer->json("since.{$half}"), [$held[$half], $answer->json("names.{$half}")], $line);
+            }
+            $sent += count($answer->json('notes'));
+            $notes = self::merged($notes, $answer);
+            if ($answer->json('names.hand') === '') {
+                $answer = $this->getJson("/api/v1/sections/{$section->id}/hand?bow={$answer->json('names.bow')}&held={$held['hand']}");
+                self::assertSame($held['hand'], $answer->json('since.hand'));
+                $sent += count($answer->json('notes'));
+                $notes = self::merged($notes, $answer);
+            }
+            $held = $answer->json('names');
+
+            self::assertEquals($this->getJson("/api/v1/sections/{$section->id}")->json('notes'), $notes, $line);
+        }
+        self::assertLessThan(6 * count($notes), $sent);
+    }
+
+    public function testWhatIsNotRememberedIsToldWhole(): void
+    {
+        $section = $this->desk();
+        $held = $this->names($section);
+        Cache::flush();
+        $answer = $this->mark($section, '1.1 up', $held, $held);
+
+        self::assertSame('', $answer->json('since.bow'));
+        self::assertCount(11, $answer->json('notes'));
+    }
+
+    public function testThePageTellsTheMeasuresThatChanged(): void
+    {
+        $section = $this->desk();
+        $page = fn (string $since = ''): TestResponse => $this->getJson("/api/v1/sections/{$section->id}/page{$since}")->assertOk();
+        $first = $page();
+        $name = $first->json('name');
+        self::assertStringContainsString('<measure', $first->json('xml'));
+        self::assertSame([$name, null, []], [$page("?since={$name}")->json('name'), $page("?since={$name}")->json('xml'), $page("?since={$name}")->json('measures')]);
+
+        $this->mark($section, '2.2 4', []);
+        $second = $page("?since={$name}");
+        self::assertNull($second->json('xml'));
+        self::assertSame([2], array_column($second->json('measures'), 'index'));
+        self::assertStringContainsString('>4</fingering>', $second->json('measures.0.xml'));
+        // Put into the first page, it is the second.
+        $whole = $page()->json('xml');
+        self::assertStringContainsString($second->json('measures.0.xml'), $whole);
+        preg_match_all('~<measure .*?</measure>~s', $first->json('xml'), $measures);
+        self::assertSame($whole, str_replace($measures[0][2], $second->json('measures.0.xml'), $first->json('xml')));
+
+        Cache::flush();
+        self::assertSame($whole, $page("?since={$name}")->json('xml'));
+    }
+
     public function testUndoBringsBackTheHalfThatChanged(): void
     {
         $section = $this->desk();
@@ -136,11 +198,15 @@ final class HalvesTest extends FeatureTestCase
 
     /**
      * @param array<string, string> $known
+     * @param array<string, string> $held
      * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
      */
-    private function mark(Section $section, string $lines, array $known): TestResponse
+    private function mark(Section $section, string $lines, array $known, array $held = []): TestResponse
     {
-        return $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => $lines, 'seen' => 99, 'known' => $known])->assertOk();
+        return $this->postJson(
+            "/api/v1/sections/{$section->id}/marks",
+            ['lines' => $lines, 'seen' => 99, 'known' => $known, 'held' => $held],
+        )->assertOk();
     }
 
     /**
@@ -162,10 +228,8 @@ final class HalvesTest extends FeatureTestCase
      */
     private static function merged(array $notes, TestResponse $answer): array
     {
-        foreach ($answer->json('notes') as $index => $note) {
-            $notes[$index] = [...$notes[$index], ...$note];
-        }
+        $changed = array_column($answer->json('notes'), null, 'id');
 
-        return $notes;
+        return array_map(static fn (array $note): array => [...$note, ...($changed[$note['id']] ?? [])], $notes);
     }
 }

@@ -116,7 +116,7 @@ final class HandOutTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4w'));
         $this->actingAs($this->director);
-        $shown = fn (): int => substr_count((string) $this->get("/api/v1/sections/{$section->id}/page")->getContent(), '<fingering');
+        $shown = fn (): int => substr_count((string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'), '<fingering');
         $usual = $shown();
 
         $this->putJson("/api/v1/sections/{$section->id}/density", ['density' => 'every'])->assertOk()->assertJsonPath('density', 'every');
@@ -148,7 +148,7 @@ final class HandOutTest extends FeatureTestCase
     {
         $section = $this->section($this->piece('A4q | D4q E4q F#4q G4q | A4q A4h G4q | D4q E4q F#4q D4q | A4w | E4q A4h. | B4w'));
         $this->actingAs($this->director);
-        $shown = fn (): int => preg_match_all('~<(down|up)-bow/>~', (string) $this->get("/api/v1/sections/{$section->id}/page")->getContent());
+        $shown = fn (): int => preg_match_all('~<(down|up)-bow/>~', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
         $some = $shown();
 
         $this->putJson("/api/v1/sections/{$section->id}/density", ['bows' => 'few'])->assertOk()

@@ -5,7 +5,7 @@ import {
 } from '../../resources/js/desk/commands/acts';
 import { calls, desk, finger as made, mark, sent, serve, settled } from './support';
 
-beforeEach(() => serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } })));
+beforeEach(() => serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, since: { bow: '', hand: '' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } })));
 
 describe('the bow', () => {
     it('puts a direction on the chosen stroke', async () => {

@@ -12,7 +12,7 @@ function key(name: string, over: KeyboardEventInit = {}): KeyboardEvent {
 const posted = () => calls.filter((call) => call.method === 'POST');
 
 beforeEach(() => {
-    serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
+    serve(() => ({ revision: 4, names: { bow: 'b1', hand: 'h1' }, since: { bow: '', hand: '' }, notes: [], marks: [], flags: [], can: { undo: null, redo: null } }));
     vi.clearAllMocks();
 });
 

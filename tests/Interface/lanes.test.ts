@@ -11,10 +11,10 @@ function geometry(of: DeskNote[]): Geometry {
     const boxes = new Map<string, Box>();
     of.forEach((note, index) =>
         boxes.set(note.id, {
-            x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72, systemTop: 30, systemBottom: 90,
+            x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72,
         }),
     );
-    return { boxes, signs: new Map(), systems: [{ left: 80, right: 400, top: 30, bottom: 90, notes: of.map((note) => note.id) }], written: [] };
+    return { boxes, signs: new Map(), notes: of.map((note) => note.id), left: 80, right: 400, bottom: 90, written: [] };
 }
 
 function withFingers(change: (note: DeskNote, index: number) => Partial<ReturnType<typeof finger>>): DeskNote[] {

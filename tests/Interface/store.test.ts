@@ -3,7 +3,7 @@ import { direct } from '../../resources/js/desk/commands/acts';
 import { calls, desk, flag as told, mark, notes, serve, settled } from './support';
 
 const answer = (over: Record<string, unknown> = {}): Record<string, unknown> => ({
-    revision: 4, names: { bow: 'b2', hand: 'h2' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
+    revision: 4, names: { bow: 'b2', hand: 'h2' }, since: { bow: '', hand: '' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
 });
 
 beforeEach(() => serve((call) => (call.path.includes('/notes/') ? { finger: null, choices: [], again: [] } : answer())));
@@ -19,6 +19,9 @@ describe('changes on their way', () => {
         expect(marks.map((call) => call.body.lines)).toEqual(['n1 up', 'n4 up']);
         expect(marks.map((call) => call.body.seen)).toEqual([3, 4]);
         expect(open.waiting).toEqual([]);
+        // The ink stays until it is engraved.
+        expect(Object.keys(open.ink)).toEqual(['n1', 'n4']);
+        open.inkIsDry();
         expect(open.ink).toEqual({});
     });
 
@@ -72,6 +75,20 @@ describe('the halves of an answer', () => {
         expect(calls.some((call) => call.path.includes('/hand'))).toBe(false);
     });
 
+    it('takes over the notes that changed and leaves the others', async () => {
+        const [first] = halves('bow');
+        const since = { bow: 'b1', hand: 'h1' };
+        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: [first], names: { bow: 'b2', hand: 'h1' }, since }) : {}));
+        const open = desk();
+        direct(open, 'up');
+        await settled();
+        expect(open.notes.map((note) => note.bow?.direction).slice(0, 2)).toEqual(['up', notes()[1]?.bow?.direction]);
+        expect(open.notes).toHaveLength(notes().length);
+        direct(open, 'down');
+        await settled();
+        expect(calls.filter((call) => call.path.endsWith('/marks')).at(-1)?.body.held).toEqual({ bow: 'b2', hand: 'h1' });
+    });
+
     it('keeps everything when an answer has nothing new', async () => {
         serve((call) => (call.path.endsWith('/marks') ? answer({ notes: [], names: { bow: 'b1', hand: 'h1' } }) : {}));
         const open = desk();
@@ -88,13 +105,13 @@ describe('the halves of an answer', () => {
         const open = desk();
         direct(open, 'up');
         await settled();
-        expect(calls.find((call) => call.path.includes('/hand'))?.path).toBe('sections/7/hand?bow=b2');
+        expect(calls.find((call) => call.path.includes('/hand'))?.path).toBe('sections/7/hand?bow=b2&held=h1');
         expect(open.notes[0]).toMatchObject({ bow: { direction: 'up' }, finger: null });
         expect(open.plan?.names.hand).toBe('h2');
     });
 
     it('fetches all of it when two answers crossed', async () => {
-        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: halves('bow'), names: { bow: 'b2', hand: 'h9' } }) : answer({ revision: 9 })));
+        serve((call) => (call.path.endsWith('/marks') ? answer({ notes: halves('bow'), names: { bow: 'b2', hand: 'h9' }, since: { bow: 'b1', hand: 'h9' } }) : answer({ revision: 9 })));
         const open = desk();
         direct(open, 'up');
         await settled();

@@ -7,11 +7,11 @@ namespace App\Http\Controllers;
 use App\Http\Contract\Answers;
 use App\Http\Resources\DeskResource;
 use App\Marking\DeskAnswer;
+use App\Marking\MarkedPage;
 use App\Models\Section;
 use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
 
 /** The desk: a section as it stands. */
 final class DeskController extends Controller
@@ -43,19 +43,21 @@ final class DeskController extends Controller
     public function hand(Request $request, Section $section): JsonResponse
     {
         $this->authorize('view', $section->piece);
-        $bow = $request->query('bow');
-        $halves = $this->plans->halves($section, ['bow' => is_string($bow) ? $bow : '']);
+        [$bow, $held] = [$request->query('bow'), $request->query('held')];
+        $bow = is_string($bow) ? $bow : '';
+        $held = ['bow' => $bow, 'hand' => is_string($held) ? $held : ''];
+        $halves = $this->plans->halves($section, ['bow' => $bow]);
 
-        return response()->json($this->resource->plan($section, $halves, $this->user($request)));
+        return response()->json($this->resource->plan($section, $halves, $this->user($request), $held));
     }
 
-    /** The marked part, to be engraved. */
-    #[Answers('application/xml')]
-    public function page(Section $section): Response
+    /** The marked part, to be engraved; to who has an earlier page, the measures that changed since. */
+    #[Answers('PageScore')]
+    public function page(Request $request, Section $section, MarkedPage $page): JsonResponse
     {
         $this->authorize('view', $section->piece);
+        $known = $request->query('since');
 
-        return response($this->plans->page($section, $this->plans->of($section)->part))
-            ->header('Content-Type', 'application/xml; charset=utf-8')->header('Cache-Control', 'no-store');
+        return response()->json($page->since($section, is_string($known) ? $known : ''))->header('Cache-Control', 'no-store');
     }
 }

@@ -11,6 +11,7 @@ use App\Models\Section;
 use App\Models\User;
 use App\Plans\PlanHalves;
 use App\Plans\SectionPlanner;
+use App\Plans\SentBefore;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Position;
@@ -51,7 +52,9 @@ use UprightPencil\Review\Flag;
  * @phpstan-type Labels array{undo: string|null, redo: string|null}
  * @phpstan-type PlanNames array{bow: string, hand: string}
  * @phpstan-type TurnedBack array{label: string, section: int|null}
- * @phpstan-type DeskPlan array{revision: int, names: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>, flags: list<FlagRow>,
+ * @phpstan-type PageMeasure array{index: int, xml: string}
+ * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
+ * @phpstan-type DeskPlan array{revision: int, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>, flags: list<FlagRow>,
  *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}
@@ -67,12 +70,15 @@ final readonly class DeskResource
     /** How far up the string the picture of the fingerboard may go, in semitones. */
     private const HIGHEST = 24;
 
-    public function __construct(private SectionPlanner $plans)
+    public function __construct(private SectionPlanner $plans, private SentBefore $sent)
     {
     }
 
-    /** @return DeskPlan what changes with every mark: of the bow and the hand only what is not known yet */
-    public function plan(Section $section, PlanHalves $halves, User $user): array
+    /**
+     * @param array{bow?: string, hand?: string} $held names of the bows and hands that the desk shows: of them only what changed is told
+     * @return DeskPlan what changes with every mark: of the bow and the hand only what is not known yet
+     */
+    public function plan(Section $section, PlanHalves $halves, User $user, array $held = []): array
     {
         $part = $halves->part;
         $writer = new PencilLinesWriter($halves->score, $part);
@@ -81,7 +87,7 @@ final readonly class DeskResource
         return [
             'revision' => $section->piece()->firstOrFail(['id', 'revision'])->revision,
             'names' => $halves->names,
-            'notes' => $this->notes($halves),
+            ...$this->notes($section, $halves, $held),
             'marks' => array_map(fn (Mark $mark): array => $this->mark($mark, $writer, $user), $halves->book->marks),
             'flags' => array_map(
                 static fn (Flag $flag): array => FlagResource::of($flag, $halves->score, $left->get($flag->key())),
@@ -118,34 +124,66 @@ final readonly class DeskResource
         ];
     }
 
-    /** @return list<PlannedNote> what was worked out anew for each note; empty when both halves are known */
-    private function notes(PlanHalves $halves): array
+    /**
+     * @param array{bow?: string, hand?: string} $held
+     * @return array{since: PlanNames, notes: list<PlannedNote>} what was worked out anew; of a half that is known nothing; `since` names
+     *     the bows and hands over which it is told, empty where every note is told
+     */
+    private function notes(Section $section, PlanHalves $halves, array $held): array
     {
-        [$bow, $hand] = [$halves->bow, $halves->hand];
-        if ($bow === null && $hand === null) {
-            return [];
-        }
-        $signed = $bow === null ? [] : (new BowPrinting($halves->bows))->signed($halves->score, $halves->part, $bow);
+        $since = $halves->names;
         $notes = [];
+        foreach (['bow' => $this->bows($halves), 'hand' => $this->hands($halves)] as $half => $rows) {
+            if ($rows === null) {
+                continue;
+            }
+            $known = $held[$half] ?? '';
+            $pieces = array_map(static fn (array $row): string => (string) json_encode($row), $rows);
+            $changed = $this->sent->changed("{$half}:{$section->id}", $halves->names[$half], $known, $pieces);
+            $since[$half] = $changed === null ? '' : $known;
+            foreach ($changed ?? array_keys($rows) as $index) {
+                $notes[$index] = [...($notes[$index] ?? ['id' => $halves->part->notes[$index]->id]), ...$rows[$index]];
+            }
+        }
+        ksort($notes);
+
+        return ['since' => $since, 'notes' => array_values($notes)];
+    }
+
+    /** @return list<array{bow: Bow|null, sign: bool}>|null of each note */
+    private function bows(PlanHalves $halves): ?array
+    {
+        $bow = $halves->bow;
+        if ($bow === null) {
+            return null;
+        }
+        $signed = (new BowPrinting($halves->bows))->signed($halves->score, $halves->part, $bow);
+        $rows = [];
         foreach ($halves->part->notes as $note) {
-            $row = ['id' => $note->id];
-            if ($bow !== null) {
-                $of = $bow->at($note->id);
-                $row['bow'] = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
-                if ($of?->isHead === true) {
-                    $row['bow']['head'] = true;
-                }
-                $row['sign'] = isset($signed[$note->id]);
+            $of = $bow->at($note->id);
+            $row = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
+            if ($row !== null && $of->isHead) {
+                $row['head'] = true;
             }
-            if ($hand !== null) {
-                // Reasons and runners-up are asked for one note at a time.
-                $of = $hand->at($note->id);
-                $row['finger'] = $of === null ? null : self::finger($of);
-            }
-            $notes[] = $row;
+            $rows[] = ['bow' => $row, 'sign' => isset($signed[$note->id])];
         }
 
-        return $notes;
+        return $rows;
+    }
+
+    /** @return list<array{finger: Finger|null}>|null of each note; reasons and runners-up are asked for one note at a time */
+    private function hands(PlanHalves $halves): ?array
+    {
+        $hand = $halves->hand;
+        if ($hand === null) {
+            return null;
+        }
+
+        return array_map(static function (Note $note) use ($hand): array {
+            $of = $hand->at($note->id);
+
+            return ['finger' => $of === null ? null : self::finger($of)];
+        }, $halves->part->notes);
     }
 
     /** @return Finger with its words, and what of it should catch the eye */

@@ -168,9 +168,21 @@ export interface TurnedBack {
     section: number | null;
 }
 
+export interface PageMeasure {
+    index: number;
+    xml: string;
+}
+
+export interface PageScore {
+    name: string;
+    xml: string | null;
+    measures: PageMeasure[];
+}
+
 export interface DeskPlan {
     revision: number;
     names: PlanNames;
+    since: PlanNames;
     notes: PlannedNote[];
     marks: DeskMark[];
     flags: FlagRow[];

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** Two measures, marked as the settings would mark them. */
-import { onMounted, ref, watch } from 'vue';
+import { onMounted, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
 import type { ClassSettings } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
+import { cut, type CutScore } from '../engraving/score';
 
 const props = defineProps<{ about: string; settings: ClassSettings; label: string }>();
-const musicXml = ref<string | null>(null);
+const score = shallowRef<CutScore | null>(null);
 let asked = 0;
 
 async function fetchExample(): Promise<void> {
@@ -14,7 +15,7 @@ async function fetchExample(): Promise<void> {
     const mine = asked;
     try {
         const text = await api.postForText('class/example', { ...props.settings, about: props.about });
-        if (mine === asked) musicXml.value = text;
+        if (mine === asked) score.value = cut(text);
     } catch {
         // The words beside it say what it means.
     }
@@ -25,7 +26,7 @@ watch(() => JSON.stringify(props.settings), fetchExample);
 </script>
 
 <template>
-    <EngravedPage class="example" :music-xml="musicXml" :scale="34" :room="2" :label="label" />
+    <EngravedPage class="example" :score="score" :scale="34" :room="2" :label="label" />
 </template>
 
 <style scoped>

@@ -3,11 +3,14 @@ import { ElDialog } from 'element-plus';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { CopyLook } from '../api/types';
+import type { CopyLook, PageScore } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
-import { measurePage, type Geometry } from '../engraving/ink';
+import type { Box } from '../engraving/ink';
+import { cut, withMeasures, type CutScore } from '../engraving/score';
 import Because from './panel/Because.vue';
 import DoneToggles from './panel/DoneToggles.vue';
+import { BOW_LANE } from './overlay/bowLane';
+import { HAND_LANE } from './overlay/handLane';
 import InkLayer from './overlay/InkLayer.vue';
 import { layStretch } from './commands/acts';
 import { KEY_CARD, press } from './commands/keys';
@@ -23,21 +26,23 @@ const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
 
-const musicXml = ref<string | null>(null);
-const page = ref<{ sheet: HTMLElement | null } | null>(null);
+/** The page as it came last, under which name the server knows it, and of which part it is. */
+const score = shallowRef<CutScore | null>(null);
+let pageName = '';
+const page = ref<{ systemOf: (id: string) => HTMLElement | null; boxOf: (id: string) => Box | null } | null>(null);
 const sayIt = ref<{ focus: () => void } | null>(null);
 const scroller = ref<HTMLElement | null>(null);
-const geometry = shallowRef<Geometry | null>(null);
+let isShown = false;
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
 const because = ref<{ ask: (look: CopyLook) => Promise<boolean> } | null>(null);
 const ring = shallowRef<{ x: number; y: number } | null>(null);
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
-/** Room under each system, in the engraver's units, for the lanes that are shown. */
-const room = computed(() => 7 + (hasLane.value ? 10 : 0) + (hasHand.value ? 11 : 0));
-/** Milliseconds the hands must rest before the page is engraved again; swapping it in takes a moment of the eye. */
-const REST = 800;
+/** Pixels under each system, for the lanes that are shown. */
+const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
+/** Milliseconds the hands must rest before the page is asked for again. */
+const REST = 60;
 let isDue = false;
 let fetching = 0;
 let timer = 0;
@@ -69,7 +74,7 @@ watch(() => desk.version, () => {
     // Wait until the hands rest: the ink is on the page already.
     isDue = true;
     window.clearTimeout(timer);
-    timer = window.setTimeout(() => void fetchPage(), musicXml.value ? REST : 0);
+    timer = window.setTimeout(() => void fetchPage(), score.value ? REST : 0);
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(() => desk.version, () => (ring.value = null));
@@ -79,9 +84,10 @@ watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
 async function open(): Promise<void> {
     const { piece, section } = route.params;
     const wanted = typeof section === 'string' && section !== '' ? section : undefined;
-    if (wanted && Number(wanted) === desk.frame?.section.id && musicXml.value) return;
-    musicXml.value = null;
-    geometry.value = null;
+    if (wanted && Number(wanted) === desk.frame?.section.id && score.value) return;
+    score.value = null;
+    pageName = '';
+    isShown = false;
     const opened = await desk.open(String(piece), wanted);
     if (opened !== null && String(opened) !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
@@ -95,8 +101,11 @@ async function fetchPage(): Promise<void> {
     fetching += 1;
     const mine = fetching;
     try {
-        const text = await api.text(`sections/${section}/page`);
-        if (mine === fetching) musicXml.value = text;
+        const answer = await api.get<PageScore>(`sections/${section}/page${pageName === '' ? '' : `?since=${pageName}`}`);
+        if (mine !== fetching) return;
+        pageName = answer.name;
+        if (answer.xml !== null) score.value = cut(answer.xml);
+        else if (score.value) score.value = withMeasures(score.value, answer.measures);
     } catch (error) {
         if (mine === fetching) desk.fail(error);
     }
@@ -108,7 +117,7 @@ function keydown(event: KeyboardEvent): void {
     if (isTyping || document.querySelector('.el-overlay:not([style*="display: none"])')) return;
     if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true), lay })) {
         event.preventDefault();
-        if (isDue && musicXml.value) {
+        if (isDue && score.value) {
             window.clearTimeout(timer);
             timer = window.setTimeout(() => void fetchPage(), REST);
         }
@@ -122,27 +131,29 @@ function lay(): void {
 /** A touch opens the ring of likely choices; a mouse has the keys and the panel. */
 function pick(id: string, extend: boolean, event: MouseEvent): void {
     desk.chooseId(id, extend);
-    const box = geometry.value?.boxes.get(id);
+    const box = page.value?.boxOf(id);
+    const system = page.value?.systemOf(id);
     const isTouch = (event as PointerEvent).pointerType === 'touch';
-    ring.value = isTouch && box && desk.mayPropose ? { x: box.x + box.width / 2, y: box.y + box.height / 2 } : null;
+    ring.value = isTouch && box && system && desk.mayPropose
+        ? { x: box.x + box.width / 2, y: system.offsetTop + box.y + box.height / 2 }
+        : null;
 }
 
 function bringIntoView(): void {
-    const note = desk.note;
     const view = scroller.value;
-    const box = geometry.value?.boxes.get(note?.id ?? '');
-    if (!box || !view) return;
-    const top = box.systemTop - 30;
-    const bottom = box.systemBottom + 60;
+    const system = page.value?.systemOf(desk.note?.id ?? '');
+    if (!system || !view) return;
+    const top = system.offsetTop - 20;
+    const bottom = system.offsetTop + system.offsetHeight + 20;
     if (top < view.scrollTop) view.scrollTop = top;
     else if (bottom > view.scrollTop + view.clientHeight) view.scrollTop = bottom - view.clientHeight;
 }
 
 function pageDrawn(): void {
-    const isFirst = geometry.value === null;
-    const sheet = page.value?.sheet;
-    geometry.value = sheet ? measurePage(sheet) : null;
-    if (isFirst) void nextTick(bringIntoView);
+    if (!isShown) void nextTick(bringIntoView);
+    isShown = true;
+    // What was asked for meanwhile is not on the page yet.
+    if (!isDue) desk.inkIsDry();
 }
 </script>
 
@@ -178,15 +189,17 @@ function pageDrawn(): void {
                     <EngravedPage
                         ref="page"
                         class="paper"
-                        :music-xml="musicXml"
+                        :score="score"
                         :hold="desk.note?.id"
                         :room="room"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
                         @pick="pick"
                     >
+                        <template #over="{ geometry, near }">
+                            <InkLayer :geometry="geometry" :near="near" :lane="hasLane" :hand="hasHand" />
+                        </template>
                         <Ring v-if="ring" :x="ring.x" :y="ring.y" @close="ring = null" />
-                        <InkLayer v-if="geometry" :geometry="geometry" :lane="hasLane" :hand="hasHand" />
                     </EngravedPage>
                 </div>
                 <div class="bottom">

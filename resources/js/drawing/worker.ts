@@ -8,7 +8,7 @@ import { createInterface } from 'node:readline';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { layout } from '../engraving/layout';
-import { hasOpenTies, withLongerOpenTies } from '../engraving/openTies';
+import { load } from '../engraving/load';
 import { tidy } from '../engraving/tidy';
 import { sheetOf } from './sheets';
 import { slim } from './slim';
@@ -41,13 +41,7 @@ function draw({ ticket, musicXml, sheets }: Wish): void {
         if (isLoaded) {
             toolkit.redoLayout();
         } else {
-            // The section's name stands on the first line alone.
-            if (!toolkit.loadData(musicXml.replace(/<part-abbreviation[^>]*>[^<]*<\/part-abbreviation>/g, ''))) {
-                throw new Error('The engraving library could not read this part.');
-            }
-            if (hasOpenTies(musicXml)) {
-                toolkit.loadData(withLongerOpenTies(toolkit.getMEI()));
-            }
+            load(toolkit, musicXml);
             isLoaded = true;
         }
         const pages: string[] = [];

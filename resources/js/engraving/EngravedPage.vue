@@ -1,20 +1,29 @@
 <script setup lang="ts">
 /**
- * A part as an engraved page, with a layer for ink over it.
+ * A part as an engraved page, one picture a system.
  *
- * The engraving is made in a worker and swapped in when it is ready, so that the chosen note stays where the eye is.
+ * What changes is engraved again alone, in a worker, and swapped in when it is ready, so that the chosen note stays where the eye is.
  */
-import { nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import { engraver } from './engraver';
-import { noteElement } from './ink';
+import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { engraver, type Engraving } from './engraver';
+import { noteElement, type Box, type Geometry } from './ink';
+import { around, joined, passage, type CutScore, type Stretch } from './score';
+import SystemPicture from './SystemPicture.vue';
+import type { Picture } from './worker';
 import { sentenceOf } from '../ui/trying';
+
+/** A system that is shown, and the measures it was engraved from. */
+interface Shown extends Picture {
+    source: string[];
+}
 
 const props = withDefaults(
     defineProps<{
-        musicXml: string | null;
+        score: CutScore | null;
         /** Id of the note that must not move when the page is engraved again. */
         hold?: string | null;
         scale?: number;
+        /** Pixels under each system. */
         room?: number;
         label: string;
     }>(),
@@ -24,33 +33,33 @@ const emit = defineEmits<{ drawn: []; pick: [id: string, extend: boolean, at: Mo
 
 const root = ref<HTMLElement | null>(null);
 const sheet = ref<HTMLElement | null>(null);
-const svg = ref('');
+const pictures = ref<{ root: HTMLElement | null; geometry: Geometry | null }[]>([]);
+const systems = shallowRef<Shown[]>([]);
 const problem = ref('');
 const isWorking = ref(false);
+/** As many systems are engraved again at once, and so many at most because of what reaches over them. */
+const AT_ONCE = 4;
+const AT_MOST = 12;
 let width = 0;
 let observer: ResizeObserver | null = null;
 let run = 0;
+let page: Engraving | null = null;
+/** What the systems are of, when all of them are there. */
+let drawn: { score: CutScore; width: number; scale: number } | null = null;
 
-async function engrave(): Promise<void> {
-    if (!props.musicXml || width < 200) {
-        return;
-    }
+async function draw(): Promise<void> {
+    const { score, scale } = props;
+    if (!score || width < 200) return;
     run += 1;
     const mine = run;
     isWorking.value = true;
     try {
-        const pages = await engraver.engrave({
-            musicXml: props.musicXml,
-            width,
-            height: null,
-            scale: props.scale,
-            room: props.room,
-        });
-        if (mine !== run) {
-            return;
-        }
-        await swap(pages.join(''));
+        const isSamePage = drawn?.width === width && drawn.scale === scale && drawn.score.head === score.head
+            && score.measures.length > 0 && drawn.score.measures.length === score.measures.length;
+        if (!isSamePage || !(await redraw(score, mine))) await drawPage(score, mine);
+        if (mine !== run) return;
         problem.value = '';
+        emit('drawn');
     } catch (error) {
         problem.value = sentenceOf(error);
     } finally {
@@ -58,32 +67,99 @@ async function engrave(): Promise<void> {
     }
 }
 
+/** The whole page; where nothing is shown yet, each system as it comes. */
+async function drawPage(score: CutScore, mine: number): Promise<void> {
+    const { scale } = props;
+    const wide = width;
+    const isFirst = systems.value.length === 0;
+    const all: Shown[] = [];
+    page?.leave();
+    page = engraver.engrave({ musicXml: joined(score), width, scale, breaks: 'auto' }, (picture, index) => {
+        all[index] = { ...picture, source: [] };
+        if (isFirst && mine === run) systems.value = [...all];
+    });
+    await page.done;
+    page = null;
+    if (mine !== run) return;
+    let at = 0;
+    all.forEach((system) => {
+        system.source = score.measures.slice(at, at + system.measures);
+        at += system.measures;
+    });
+    await swap(all);
+    // A page whose measures cannot be told apart is engraved whole each time.
+    drawn = at === score.measures.length ? { score, width: wide, scale } : null;
+}
+
+/** @returns false where it takes the whole page */
+async function redraw(score: CutScore, mine: number): Promise<boolean> {
+    let at = 0;
+    const starts: number[] = [];
+    const stale: number[] = [];
+    systems.value.forEach((system, index) => {
+        starts.push(at);
+        if (system.source.some((measure, inside) => measure !== score.measures[at + inside])) stale.push(index);
+        at += system.measures;
+    });
+    for (const group of grouped(stale)) {
+        const needed = around(score, starts, group);
+        if (needed.until - needed.from > AT_MOST) return false;
+        const [from, until] = [starts[needed.from] ?? 0, starts[needed.until] ?? score.measures.length];
+        const musicXml = passage(score, { from, until }, starts);
+        const made = await engraver.passage({ musicXml, width, scale: props.scale, breaks: 'line' });
+        if (mine !== run) return true;
+        const fits = made.length === needed.until - needed.from
+            && made.every((picture, index) => picture.measures === systems.value[needed.from + index]?.measures);
+        if (!fits) return false;
+        await swap(systems.value.map((system, index) => {
+            const picture = index >= group.from && index < group.until ? made[index - needed.from] : undefined;
+            const start = starts[index] ?? 0;
+            return picture ? { ...picture, source: score.measures.slice(start, start + picture.measures) } : system;
+        }));
+    }
+    drawn = { score, width, scale: props.scale };
+    return true;
+}
+
+/** Neighbours together, a few at once, those nearest to the held note first. */
+function grouped(stale: number[]): Stretch[] {
+    const groups: Stretch[] = [];
+    stale.forEach((index) => {
+        const last = groups.at(-1);
+        if (last?.until === index && last.until - last.from < AT_ONCE) last.until += 1;
+        else groups.push({ from: index, until: index + 1 });
+    });
+    const held = systems.value.findIndex((system) => system.notes.includes(props.hold ?? ''));
+    return groups.sort((one, other) => Math.abs(one.from - held) - Math.abs(other.from - held));
+}
+
+/** Where what must not move stands: the held note, or its system. */
 function heldTop(): number | null {
-    const note = props.hold && sheet.value ? noteElement(sheet.value, props.hold) : null;
+    const note = props.hold && sheet.value ? noteElement(sheet.value, props.hold) ?? systemOf(props.hold) : null;
     return note ? note.getBoundingClientRect().top : null;
 }
 
-async function swap(markup: string): Promise<void> {
+async function swap(next: Shown[]): Promise<void> {
     const before = heldTop();
-    svg.value = markup;
+    systems.value = next;
     await nextTick();
     const after = heldTop();
     const scroller = root.value?.closest('.scroller');
     if (before !== null && after !== null && scroller) {
         scroller.scrollTop += after - before;
     }
-    emit('drawn');
 }
 
 function pick(event: MouseEvent): void {
-    const note = (event.target as Element).closest('g.note');
+    const target = event.target as Element;
+    const note = target.closest('g.note');
     if (note?.id) {
         emit('pick', note.id, event.shiftKey, event);
         return;
     }
     // A near miss counts: the closest notehead within a finger's width.
     let best: { id: string; far: number } | null = null;
-    for (const each of sheet.value?.querySelectorAll('g.note') ?? []) {
+    for (const each of target.closest('.system-picture')?.querySelectorAll('g.note') ?? []) {
         const box = (each.querySelector('.notehead') ?? each).getBoundingClientRect();
         const far = Math.hypot(box.x + box.width / 2 - event.clientX, (box.y + box.height / 2 - event.clientY) * 0.5);
         if (far < 26 && (!best || far < best.far)) {
@@ -95,60 +171,77 @@ function pick(event: MouseEvent): void {
     }
 }
 
+/** The system a note stands in. */
+function systemOf(id: string): HTMLElement | null {
+    const at = systems.value.findIndex((system) => system.notes.includes(id));
+    return at < 0 ? null : (sheet.value?.querySelectorAll<HTMLElement>('.system-picture')[at] ?? null);
+}
+
+/** A note's head, in the coordinates of its system. */
+function boxOf(id: string): Box | null {
+    return pictures.value.map(({ geometry }) => geometry?.boxes.get(id)).find((box) => box !== undefined) ?? null;
+}
+
 onMounted(() => {
     observer = new ResizeObserver(([entry]) => {
         const now = Math.floor(entry?.contentRect.width ?? 0);
         if (Math.abs(now - width) > 4) {
             width = now;
-            void engrave();
+            void draw();
         }
     });
     if (root.value) observer.observe(root.value);
+    engraver.prepare();
 });
-onBeforeUnmount(() => observer?.disconnect());
+onBeforeUnmount(() => {
+    observer?.disconnect();
+    page?.leave();
+});
 watch(
-    () => [props.musicXml, props.scale, props.room],
+    () => [props.score, props.scale],
     () => {
-        // Another part: the old page must not be taken for it.
-        if (!props.musicXml) svg.value = '';
-        void engrave();
+        if (!props.score) {
+            // Another part: the old page must not be taken for it.
+            run += 1;
+            page?.leave();
+            page = null;
+            systems.value = [];
+            drawn = null;
+            return;
+        }
+        // A page that is being engraved comes first; what changed meanwhile follows.
+        if (page && props.score.measures.length > 0) void page.done.then(draw);
+        else void draw();
     },
 );
 
-defineExpose({ sheet });
+defineExpose({ systemOf, boxOf });
 </script>
 
 <template>
     <div ref="root" class="engraved">
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
-        <p v-else-if="!svg" class="quiet waiting">Engraving the page…</p>
+        <slot v-else-if="systems.length === 0" name="meanwhile">
+            <p class="quiet waiting">Engraving the page…</p>
+        </slot>
         <div class="layers">
-            <!-- eslint-disable-next-line vue/no-v-html -->
-            <div ref="sheet" class="sheet" role="img" :aria-label="label" @click="pick" v-html="svg"></div>
-            <slot v-if="svg"></slot>
+            <div ref="sheet" class="sheet" role="img" :aria-label="label" @click="pick">
+                <SystemPicture v-for="(system, index) in systems" ref="pictures" :key="index" :system="system" :room="room" :eager="index < AT_ONCE">
+                    <template #default="{ geometry, near }">
+                        <slot name="over" :geometry="geometry" :near="near"></slot>
+                    </template>
+                </SystemPicture>
+            </div>
+            <slot></slot>
         </div>
-        <span v-if="isWorking && svg" class="working" aria-hidden="true"></span>
+        <span v-if="isWorking && systems.length > 0" class="working" aria-hidden="true"></span>
     </div>
 </template>
 
 <style scoped>
-.engraved {
-    position: relative;
-}
-
+.engraved,
 .layers {
     position: relative;
-}
-
-.sheet :deep(svg) {
-    display: block;
-    width: 100%;
-    height: auto;
-    overflow: visible;
-}
-
-.sheet :deep(g.note) {
-    cursor: pointer;
 }
 
 .waiting {

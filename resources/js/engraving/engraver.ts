@@ -1,40 +1,83 @@
-import type { EngraveAnswer, EngraveRequest } from './worker';
+import type { EngraveAnswer, EngraveRequest, Farewell, Picture } from './worker';
 
-type Wish = Omit<EngraveRequest, 'ticket'>;
+type Music = Omit<EngraveRequest, 'ticket'>;
 
-/** Hands music to the engraving worker; only the newest wish of a lane is answered. */
+interface Waiting {
+    hear: (picture: Picture, index: number, of: number) => void;
+    heard: number;
+    resolve: () => void;
+    reject: (error: Error) => void;
+}
+
+/** A page that is being engraved. */
+export interface Engraving {
+    /** When every system has been heard. */
+    done: Promise<void>;
+    /** Nobody listens any more. */
+    leave(): void;
+}
+
+/** Hands music to the engraving worker, which is started once and stays. */
 class Engraver {
     private worker: Worker | null = null;
     private ticket = 0;
-    private waiting = new Map<number, { resolve: (pages: string[]) => void; reject: (error: Error) => void }>();
+    private waiting = new Map<number, Waiting>();
 
-    engrave(wish: Wish): Promise<string[]> {
+    /** Loads the engraver while the music is still on its way. */
+    prepare(): void {
         this.worker ??= this.start();
+    }
+
+    /** @param hear is told each system, as it is ready */
+    engrave(music: Music, hear: Waiting['hear']): Engraving {
+        this.prepare();
         this.ticket += 1;
         const ticket = this.ticket;
-        return new Promise((resolve, reject) => {
-            this.waiting.set(ticket, { resolve, reject });
-            this.worker?.postMessage({ ...wish, ticket });
+        const done = new Promise<void>((resolve, reject) => {
+            this.waiting.set(ticket, { hear, heard: 0, resolve, reject });
+            this.worker?.postMessage({ ...music, ticket } satisfies EngraveRequest);
         });
+        return {
+            done,
+            leave: () => {
+                this.waiting.delete(ticket);
+                this.worker?.postMessage({ left: ticket } satisfies Farewell);
+            },
+        };
+    }
+
+    /** The systems of a short passage. */
+    async passage(music: Music): Promise<Picture[]> {
+        const pictures: Picture[] = [];
+        await this.engrave(music, (picture, index) => (pictures[index] = picture)).done;
+        return pictures;
     }
 
     private start(): Worker {
         const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-        worker.onmessage = (event: MessageEvent<EngraveAnswer>) => {
-            const waiting = this.waiting.get(event.data.ticket);
-            this.waiting.delete(event.data.ticket);
-            if (event.data.error) {
-                waiting?.reject(new Error(event.data.error));
-            } else {
-                waiting?.resolve(event.data.pages);
-            }
-        };
+        worker.onmessage = (event: MessageEvent<EngraveAnswer>) => this.take(event.data);
         worker.onerror = () => {
             this.waiting.forEach(({ reject }) => reject(new Error('The engraver stopped. Reload the page.')));
             this.waiting.clear();
             this.worker = null;
         };
         return worker;
+    }
+
+    private take({ ticket, index, of, picture, error }: EngraveAnswer): void {
+        const waiting = this.waiting.get(ticket);
+        if (!waiting) return;
+        if (!picture) {
+            this.waiting.delete(ticket);
+            waiting.reject(new Error(error ?? 'This part could not be engraved.'));
+            return;
+        }
+        waiting.hear(picture, index, of);
+        waiting.heard += 1;
+        if (waiting.heard === of) {
+            this.waiting.delete(ticket);
+            waiting.resolve();
+        }
     }
 }
 

@@ -4,7 +4,7 @@ import type { Direction } from '../api/types';
 const SVG = 'http://www.w3.org/2000/svg';
 const BOW_GLYPHS = /E61[0-3]/;
 
-/** Box of a note's heads, in the coordinates of the page element. */
+/** Box of a note's head, in the coordinates of its system. */
 export interface Box {
     x: number;
     y: number;
@@ -12,17 +12,6 @@ export interface Box {
     height: number;
     staffTop: number;
     staffBottom: number;
-    systemTop: number;
-    systemBottom: number;
-}
-
-/** One system: what is drawn in it, and the ends of its staff lines. */
-export interface SystemBox {
-    left: number;
-    right: number;
-    top: number;
-    bottom: number;
-    notes: string[];
 }
 
 /** Engraved bowing signs of a note, and the foot they stand on. */
@@ -32,19 +21,25 @@ export interface Signs {
 }
 
 /**
- * Where everything stands on an engraved page.
+ * Where everything stands in an engraved system.
  *
  * Measured once for each engraving: asking the browser again at every key would make it lay the page out at every key.
  */
 export interface Geometry {
     boxes: Map<string, Box>;
     signs: Map<string, Signs>;
-    systems: SystemBox[];
+    /** Ids of its notes, as they are drawn. */
+    notes: string[];
+    /** Ends of its staff lines. */
+    left: number;
+    right: number;
+    /** Where what is engraved ends, and lanes may begin. */
+    bottom: number;
     /** What is written over and under the staves: fingers, bowing signs, words. */
     written: Area[];
 }
 
-/** A rectangle in the coordinates of the page element. */
+/** A rectangle in the coordinates of its system. */
 export interface Area {
     left: number;
     right: number;
@@ -78,53 +73,42 @@ export function noteElement(page: HTMLElement, id: string): SVGGElement | null {
     return page.querySelector<SVGGElement>(`#${CSS.escape(id)}`);
 }
 
-export function measurePage(page: HTMLElement): Geometry {
-    const origin = page.getBoundingClientRect();
-    const geometry: Geometry = { boxes: new Map(), signs: new Map(), systems: [], written: [] };
-    page.querySelectorAll('g.system').forEach((system) => {
-        const around = system.getBoundingClientRect();
-        const of: SystemBox = {
-            left: Infinity,
-            right: -Infinity,
-            top: around.top - origin.top,
-            bottom: around.bottom - origin.top,
-            notes: [],
-        };
-        system.querySelectorAll('g.staff').forEach((staff) => {
-            let top = Infinity;
-            let bottom = -Infinity;
-            staff.querySelectorAll(':scope > path').forEach((path) => {
-                const line = path.getBoundingClientRect();
-                top = Math.min(top, line.top - origin.top);
-                bottom = Math.max(bottom, line.bottom - origin.top);
-                of.left = Math.min(of.left, line.left - origin.left);
-                of.right = Math.max(of.right, line.right - origin.left);
-            });
-            staff.querySelectorAll<SVGGElement>('g.note').forEach((note) => {
-                const head = (note.querySelector('.notehead') ?? note).getBoundingClientRect();
-                of.notes.push(note.id);
-                geometry.boxes.set(note.id, {
-                    x: head.left - origin.left,
-                    y: head.top - origin.top,
-                    width: head.width,
-                    height: head.height,
-                    staffTop: top,
-                    staffBottom: bottom,
-                    systemTop: of.top,
-                    systemBottom: of.bottom,
-                });
-                const uses = Array.from((note.closest('g.chord') ?? note).querySelectorAll<SVGUseElement>('use')).filter((use) =>
-                    BOW_GLYPHS.test(use.getAttribute('href') ?? use.getAttribute('xlink:href') ?? ''),
-                );
-                const first = uses[0];
-                if (first) {
-                    geometry.signs.set(note.id, { uses, foot: first.getBoundingClientRect().bottom - origin.top });
-                }
-            });
+export function measureSystem(picture: HTMLElement): Geometry {
+    const origin = picture.getBoundingClientRect();
+    const geometry: Geometry = {
+        boxes: new Map(), signs: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: origin.height, written: [],
+    };
+    picture.querySelectorAll('g.staff').forEach((staff) => {
+        let top = Infinity;
+        let bottom = -Infinity;
+        staff.querySelectorAll(':scope > path').forEach((path) => {
+            const line = path.getBoundingClientRect();
+            top = Math.min(top, line.top - origin.top);
+            bottom = Math.max(bottom, line.bottom - origin.top);
+            geometry.left = Math.min(geometry.left, line.left - origin.left);
+            geometry.right = Math.max(geometry.right, line.right - origin.left);
         });
-        geometry.systems.push(of);
+        staff.querySelectorAll<SVGGElement>('g.note').forEach((note) => {
+            const head = (note.querySelector('.notehead') ?? note).getBoundingClientRect();
+            geometry.notes.push(note.id);
+            geometry.boxes.set(note.id, {
+                x: head.left - origin.left,
+                y: head.top - origin.top,
+                width: head.width,
+                height: head.height,
+                staffTop: top,
+                staffBottom: bottom,
+            });
+            const uses = Array.from((note.closest('g.chord') ?? note).querySelectorAll<SVGUseElement>('use')).filter((use) =>
+                BOW_GLYPHS.test(use.getAttribute('href') ?? use.getAttribute('xlink:href') ?? ''),
+            );
+            const first = uses[0];
+            if (first) {
+                geometry.signs.set(note.id, { uses, foot: first.getBoundingClientRect().bottom - origin.top });
+            }
+        });
     });
-    page.querySelectorAll(WRITTEN).forEach((sign) => {
+    picture.querySelectorAll(WRITTEN).forEach((sign) => {
         const { left, right, top, bottom } = sign.getBoundingClientRect();
         geometry.written.push({ left: left - origin.left, right: right - origin.left, top: top - origin.top, bottom: bottom - origin.top });
     });

@@ -37,3 +37,8 @@ export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
         font: 'Leland',
     };
 }
+
+/** One system a page: pictures that stand under one another. Systems break as they fit, or where the music says. */
+export function systemLayout(width: number, scale: number, breaks: 'auto' | 'line'): VerovioOptions {
+    return { ...layout({ width, height: null, scale, room: 0 }), pageHeight: 200, pageMarginTop: 12, pageMarginBottom: 12, breaks };
+}

@@ -41,6 +41,8 @@ export interface System {
 }
 
 export interface EngravedPage {
+    /** Where the paper begins, over the first system's own zero. */
+    top: number;
     systems: System[];
     /** Markup that only tells where things stand. */
     measured: { start: number; end: number }[];
@@ -88,7 +90,7 @@ interface Open {
 }
 
 export function readPage(svg: string): EngravedPage {
-    const page: EngravedPage = { systems: [], measured: [] };
+    const page: EngravedPage = { top: 0, systems: [], measured: [] };
     const stack: Open[] = [];
     let measuring = 0;
     const parser = new Parser(
@@ -100,6 +102,7 @@ export function readPage(svg: string): EngravedPage {
                 if (classes[0] === 'system' && !isMeasuring) {
                     page.systems.push({ at: parser.endIndex, middles: [], ink: [], obstacles: [] });
                 }
+                if (classes[0] === 'page-margin') page.top = -downIn(attributes.transform);
                 const [start, tagEnd] = [parser.startIndex, parser.endIndex];
                 const down = (stack.at(-1)?.down ?? 0) + (classes[0] === 'page-margin' ? 0 : downIn(attributes.transform));
                 draw(stack, name, attributes, measuring > 0, { start, end: tagEnd + 1 });

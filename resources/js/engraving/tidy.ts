@@ -43,7 +43,8 @@ export function tidy(svg: string, isEndless: boolean, keepsBoxes = false): strin
     const page = readPage(svg);
     const edits: Edit[] = keepsBoxes ? [] : page.measured.map(({ start, end }) => ({ start, end, text: '' }));
     let pushed = 0;
-    let foot = -Infinity;
+    // Nothing may stick out of a page that grows; on paper there is a margin.
+    let foot = isEndless ? page.top - BETWEEN : -Infinity;
     page.systems.forEach((system) => {
         const before = extent(system, []);
         const groups = groupsOf(system, edits);

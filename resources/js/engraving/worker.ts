@@ -1,46 +1,113 @@
-/** Engraves MusicXML to SVG, off the page's own thread. Loaded only when there is music to show. */
+/** Engraves MusicXML to SVG, off the page's own thread, one picture a system. Loaded only when there is music to show. */
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
-import { layout, type Sheet } from './layout';
-import { hasOpenTies, withLongerOpenTies } from './openTies';
+import { systemLayout } from './layout';
+import { load } from './load';
 import { tidy } from './tidy';
 
-export interface EngraveRequest extends Sheet {
+export interface EngraveRequest {
     ticket: number;
     musicXml: string;
+    /** Width of the page in CSS pixels; size of the notes in percent. */
+    width: number;
+    scale: number;
+    /** Where systems break: as they fit, or as the music says. */
+    breaks: 'auto' | 'line';
+}
+
+/** A page that nobody waits for any more. */
+export interface Farewell {
+    left: number;
+}
+
+/** One system of an engraved page. */
+export interface Picture {
+    svg: string;
+    /** In CSS pixels, at the width asked for. */
+    width: number;
+    height: number;
+    /** How many measures are in it, and the ids of their notes. */
+    measures: number;
+    notes: string[];
 }
 
 export interface EngraveAnswer {
     ticket: number;
-    pages: string[];
+    /** Which system it is, of how many. */
+    index: number;
+    of: number;
+    picture: Picture | null;
     error?: string;
 }
 
-let toolkit: VerovioToolkit | null = null;
+// Fetched at once: the music follows.
+const library = createVerovioModule();
+/** A page is kept while passages of it are engraved between its systems. */
+const toolkits: Partial<Record<EngraveRequest['breaks'], VerovioToolkit>> = {};
+/** Pages that wait for the one that is being engraved. */
+const pages: EngraveRequest[] = [];
+let isBusy = false;
+const left = new Set<number>();
 
-async function ready(): Promise<VerovioToolkit> {
-    toolkit ??= new VerovioToolkit(await createVerovioModule());
-    return toolkit;
+async function toolkitFor(breaks: EngraveRequest['breaks']): Promise<VerovioToolkit> {
+    const module = await library;
+    return (toolkits[breaks] ??= new VerovioToolkit(module));
 }
 
-self.onmessage = async (event: MessageEvent<EngraveRequest>) => {
-    const { ticket, musicXml, ...sheet } = event.data;
-    try {
-        const engraver = await ready();
-        engraver.setOptions(layout(sheet));
-        if (!engraver.loadData(musicXml)) {
-            throw new Error('unreadable');
-        }
-        if (hasOpenTies(musicXml)) {
-            engraver.loadData(withLongerOpenTies(engraver.getMEI()));
-        }
-        const pages: string[] = [];
-        for (let page = 1; page <= engraver.getPageCount(); page += 1) {
-            pages.push(tidy(engraver.renderToSVG(page), sheet.height === null));
-        }
-        self.postMessage({ ticket, pages } satisfies EngraveAnswer);
-    } catch {
-        toolkit = null;
-        self.postMessage({ ticket, pages: [], error: 'This part could not be engraved.' } satisfies EngraveAnswer);
+function picture(toolkit: VerovioToolkit, page: number): Picture {
+    const svg = tidy(toolkit.renderToSVG(page), true);
+    const [, width = '0', height = '0'] = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? [];
+    return {
+        svg,
+        width: Number(width),
+        height: Number(height),
+        measures: svg.match(/class="measure[ "]/g)?.length ?? 0,
+        notes: [...svg.matchAll(/<g id="([^"]+)" class="note[ "]/g)].map(([, id]) => id ?? ''),
+    };
+}
+
+/** Lets what waits be heard. */
+function breath(): Promise<void> {
+    return new Promise((resolve) => setTimeout(resolve));
+}
+
+async function engrave({ ticket, musicXml, width, scale, breaks }: EngraveRequest): Promise<void> {
+    const toolkit = await toolkitFor(breaks);
+    toolkit.setOptions(systemLayout(width, scale, breaks));
+    load(toolkit, musicXml);
+    const of = toolkit.getPageCount();
+    for (let index = 0; index < of && !left.has(ticket); index += 1) {
+        self.postMessage({ ticket, index, of, picture: picture(toolkit, index + 1) } satisfies EngraveAnswer);
+        // A passage is short, and the next one comes on the same toolkit.
+        if (breaks === 'auto') await breath();
     }
+}
+
+async function answer(request: EngraveRequest): Promise<void> {
+    const { ticket, breaks } = request;
+    try {
+        await engrave(request);
+    } catch {
+        toolkits[breaks] = undefined;
+        self.postMessage({ ticket, index: 0, of: 0, picture: null, error: 'This part could not be engraved.' } satisfies EngraveAnswer);
+    }
+    left.delete(ticket);
+}
+
+self.onmessage = async ({ data }: MessageEvent<EngraveRequest | Farewell>) => {
+    if ('left' in data) {
+        left.add(data.left);
+        return;
+    }
+    if (data.breaks === 'line') {
+        await answer(data);
+        return;
+    }
+    pages.push(data);
+    if (isBusy) return;
+    isBusy = true;
+    for (let page = pages.shift(); page; page = pages.shift()) {
+        if (!left.delete(page.ticket)) await answer(page);
+    }
+    isBusy = false;
 };

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** What lies over the engraved page: the chosen note, ink not engraved yet, proposals, and what turned round. */
+/** What lies over an engraved system: the chosen note, ink not engraved yet, proposals, and what turned round. */
 import { onMounted, ref, watch } from 'vue';
 import type { Direction } from '../../api/types';
 import { bowSign, clearFoot, text, type Geometry } from '../../engraving/ink';
@@ -8,7 +8,13 @@ import { BOW_LANE, drawLanes } from './bowLane';
 import { element } from '../../engraving/svg';
 import { useDesk } from '../state/store';
 
-const props = defineProps<{ geometry: Geometry; lane: boolean; hand: boolean }>();
+const props = defineProps<{
+    geometry: Geometry;
+    /** Whether the system is near to what is seen: lanes out of sight wait. */
+    near: boolean;
+    lane: boolean;
+    hand: boolean;
+}>();
 const desk = useDesk();
 const inkLayer = ref<SVGGElement | null>(null);
 const frameLayer = ref<SVGGElement | null>(null);
@@ -92,8 +98,11 @@ function drawFrame(): void {
     group.replaceChildren(...drawn);
 }
 
+let isLaneOld = true;
+
 function drawLane(): void {
-    if (!laneLayer.value) return;
+    isLaneOld = !props.near;
+    if (!laneLayer.value || isLaneOld) return;
     const strings = desk.frame?.strings ?? [];
     laneLayer.value.replaceChildren(
         ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
@@ -102,6 +111,7 @@ function drawLane(): void {
 }
 
 function laneSoon(): void {
+    isLaneOld = true;
     // The lane can wait a moment; a key pressed meanwhile cannot.
     window.clearTimeout(isLaneDue);
     isLaneDue = window.setTimeout(drawLane, LANE_REST);
@@ -133,6 +143,12 @@ watch(
 watch(() => desk.ink, drawInk);
 watch(() => [desk.chosen, desk.anchor], drawFrame);
 watch(() => [props.lane, props.hand], drawLane);
+watch(
+    () => props.near,
+    () => {
+        if (props.near && isLaneOld) drawLane();
+    },
+);
 onMounted(() => {
     drawLane();
     drawInk();

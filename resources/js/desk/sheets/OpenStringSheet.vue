@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /** The practice line: this part's rhythm and bowing on open strings, to be played, printed or taken away. */
 import { ElDialog } from 'element-plus';
-import { onMounted, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { api } from '../../api/client';
 import EngravedPage from '../../engraving/EngravedPage.vue';
+import { cut, type CutScore } from '../../engraving/score';
 import { useDesk } from '../state/store';
 import { useTrying } from '../../ui/trying';
 
 const emit = defineEmits<{ close: [] }>();
 const desk = useDesk();
 const musicXml = ref<string | null>(null);
+const score = computed<CutScore | null>(() => (musicXml.value === null ? null : cut(musicXml.value)));
 const { problem, attempt } = useTrying();
 
 onMounted(async () => {
@@ -50,7 +52,7 @@ function print(): void {
         </p>
         <p v-if="problem" role="alert">{{ problem }}</p>
         <div class="scroller">
-            <EngravedPage :music-xml="musicXml" :scale="38" label="The part on open strings" />
+            <EngravedPage :score="score" :scale="38" label="The part on open strings" />
         </div>
     </ElDialog>
 </template>

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../../api/client';
 import type {
-    DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece,
+    DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece, PlanNames,
 } from '../../api/types';
 import { useSession } from '../../stores/session';
 import { tell, warn } from '../../ui/say';
@@ -51,7 +51,7 @@ export const useDesk = defineStore('desk', () => {
     /** Counts answers, so that the page knows when to be engraved again. */
     const version = ref(0);
     const turned = ref<string[]>([]);
-    /** Directions put by a key and not answered yet, by note id. */
+    /** Directions put by a key and not engraved yet, by note id. */
     const ink = ref<Record<string, Direction | null>>({});
 
     /** Why the chosen note has its finger, and what else it could have: asked for when the hand rests on it. */
@@ -69,6 +69,8 @@ export const useDesk = defineStore('desk', () => {
         });
     });
     const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
+    /** Names of the bows and hands that are shown, old as a hand may be: what changes is told over them. */
+    const held = computed<PlanNames>(() => plan.value?.since ?? { bow: '', hand: '' });
     const can = computed(() => plan.value?.can ?? { undo: null, redo: null });
     const mayEdit = computed(() => ['own', 'edit'].includes(frame.value?.piece.role ?? 'read'));
     const mayPropose = computed(() => (frame.value?.piece.role ?? 'read') !== 'read');
@@ -101,7 +103,7 @@ export const useDesk = defineStore('desk', () => {
             localStorage.setItem(`section-of-${pieceId}`, String(section.id));
             const answer = await api.get<DeskFrame & DeskPlan>(`sections/${section.id}`);
             frame.value = answer;
-            plan.value = answer;
+            takeWhole(answer);
             chosen.value = Math.min(Number(localStorage.getItem(`note-of-${section.id}`)) || 0, answer.notes.length - 1);
             anchor.value = null;
             ink.value = {};
@@ -215,7 +217,7 @@ export const useDesk = defineStore('desk', () => {
                     const answer = await api.post<DeskPlan>(`sections/${section}/marks`, {
                         ...body,
                         seen: plan.value?.revision ?? 0,
-                        known: plan.value?.names,
+                        ...names(),
                     });
                     waiting.value.shift();
                     remember();
@@ -251,19 +253,31 @@ export const useDesk = defineStore('desk', () => {
         }
     }
 
-    /** The half an answer leaves out is the one that is here. */
+    /** What the server need not tell again: the halves that are known, and what is shown of them. */
+    function names(): { known?: PlanNames; held: PlanNames } {
+        return { known: plan.value?.names, held: held.value };
+    }
+
+    /** What an answer leaves out is here. */
     function merged(answer: DeskPlan): DeskPlan {
         const old = plan.value;
-        if (!old || old.notes.length === 0) return answer;
-        const first = answer.notes[0] ?? {};
-        const isBowHere = 'bow' in first || answer.names.bow === old.names.bow;
-        const isHandHere = 'finger' in first || answer.names.hand === '' || answer.names.hand === old.names.hand;
-        if (!isBowHere || !isHandHere) {
+        const [{ since, names: now }, shown] = [answer, held.value];
+        const isOver = (half: 'bow' | 'hand'): boolean => ['', shown[half]].includes(since[half]) || now[half] === shown[half];
+        if (old && (!isOver('bow') || !isOver('hand'))) {
             // Two answers crossed: what was left out is not what is here.
             void refresh();
         }
-        const notes = answer.notes.length === 0 ? old.notes : answer.notes.map((note, index) => ({ ...old.notes[index], ...note }));
-        return { ...answer, notes };
+        const changed = new Map(answer.notes.map((note) => [note.id, note]));
+        return {
+            ...answer,
+            since: { bow: now.bow || shown.bow, hand: now.hand || shown.hand },
+            notes: old && changed.size > 0 ? old.notes.map((note) => ({ ...note, ...changed.get(note.id) })) : (old?.notes ?? answer.notes),
+        };
+    }
+
+    /** A whole answer, after which nothing of another is kept. */
+    function takeWhole(answer: DeskPlan): void {
+        plan.value = { ...answer, since: answer.names };
     }
 
     /** The whole section again, as it stands on the server. */
@@ -273,7 +287,7 @@ export const useDesk = defineStore('desk', () => {
         try {
             const answer = await api.get<DeskFrame & DeskPlan>(`sections/${section}`);
             if (frame.value?.section.id === section) {
-                plan.value = answer;
+                takeWhole(answer);
                 version.value += 1;
             }
         } catch (error) {
@@ -285,9 +299,9 @@ export const useDesk = defineStore('desk', () => {
     async function fetchHand(): Promise<void> {
         const section = frame.value?.section.id;
         const { names, revision } = plan.value ?? {};
-        if (!section || !names || names.hand !== '') return;
+        if (!section || names?.hand !== '') return;
         try {
-            const answer = await api.get<DeskPlan>(`sections/${section}/hand?bow=${names.bow}`);
+            const answer = await api.get<DeskPlan>(`sections/${section}/hand?bow=${names.bow}&held=${held.value.hand}`);
             if (frame.value?.section.id === section && plan.value?.revision === revision) {
                 plan.value = merged(answer);
                 version.value += 1;
@@ -301,11 +315,13 @@ export const useDesk = defineStore('desk', () => {
         plan.value = merged(answer);
         if (isSettled) void fetchHand();
         turned.value = answer.turned ?? [];
-        if (isSettled) {
-            ink.value = {};
-        }
         version.value += 1;
         askAbout();
+    }
+
+    /** The page shows what the keys asked for. */
+    function inkIsDry(): void {
+        if (waiting.value.length === 0) ink.value = {};
     }
 
     async function turnBack(kind: 'undo' | 'redo'): Promise<void> {
@@ -313,7 +329,7 @@ export const useDesk = defineStore('desk', () => {
             return;
         }
         try {
-            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`, { known: plan.value?.names });
+            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`, names());
             take(answer, true);
             if (!answer.turnedBack) {
                 tell(kind === 'undo' ? 'There is nothing more to take back.' : 'There is nothing to do again.');
@@ -337,7 +353,7 @@ export const useDesk = defineStore('desk', () => {
                     answer,
                     choice,
                     seen: plan.value.revision,
-                    known: plan.value.names,
+                    ...names(),
                 }),
                 true,
             );
@@ -351,7 +367,7 @@ export const useDesk = defineStore('desk', () => {
             return;
         }
         try {
-            take(await api.post<DeskPlan>(`sections/${frame.value.section.id}/leave`, { key, leave: isLeft, known: plan.value?.names }), true);
+            take(await api.post<DeskPlan>(`sections/${frame.value.section.id}/leave`, { key, leave: isLeft, ...names() }), true);
         } catch (error) {
             fail(error);
         }
@@ -371,6 +387,6 @@ export const useDesk = defineStore('desk', () => {
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail, askAbout,
+        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail, askAbout, inkIsDry,
     };
 });

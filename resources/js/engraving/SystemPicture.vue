@@ -1,0 +1,78 @@
+<script setup lang="ts">
+/**
+ * One system of an engraved page, with what lies over it.
+ *
+ * It takes its room at once; what is drawn in it is laid out when it comes near to what is seen.
+ */
+import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { measureSystem, type Geometry } from './ink';
+import type { Picture } from './worker';
+
+const props = defineProps<{
+    system: Picture;
+    /** Pixels under it for what is drawn there. */
+    room: number;
+    /** Whether it is laid out at once, wherever it stands. */
+    eager: boolean;
+}>();
+
+const root = ref<HTMLElement | null>(null);
+const picture = ref<HTMLElement | null>(null);
+const geometry = shallowRef<Geometry | null>(null);
+const isNear = ref(props.eager);
+/** Once it was laid out, it stays: going to and fro costs nothing. */
+const wasNear = ref(props.eager);
+/** How far out of sight it is made ready, in pixels. */
+const AHEAD = 900;
+let observer: IntersectionObserver | null = null;
+
+function measure(): void {
+    geometry.value = picture.value && wasNear.value ? measureSystem(picture.value) : null;
+}
+
+onMounted(() => {
+    measure();
+    observer = new IntersectionObserver(
+        (entries) => {
+            isNear.value = entries.at(-1)?.isIntersecting ?? false;
+            if (!isNear.value || wasNear.value) return;
+            wasNear.value = true;
+            void nextTick(measure);
+        },
+        { root: root.value?.closest('.scroller') ?? null, rootMargin: `${AHEAD}px 0px` },
+    );
+    if (root.value) observer.observe(root.value);
+});
+onBeforeUnmount(() => observer?.disconnect());
+watch(() => props.system, measure, { flush: 'post' });
+
+defineExpose({ root, geometry });
+</script>
+
+<template>
+    <div ref="root" class="system-picture" :style="{ paddingBottom: `${room}px` }">
+        <!-- eslint-disable-next-line vue/no-v-html -->
+        <div ref="picture" class="picture" :style="{ aspectRatio: `${system.width} / ${system.height}` }" v-html="wasNear ? system.svg : ''"></div>
+        <slot v-if="geometry" :geometry="geometry" :near="isNear"></slot>
+    </div>
+</template>
+
+<style scoped>
+.system-picture {
+    position: relative;
+    content-visibility: auto;
+    /* What is chosen has a frame that reaches a little over it. */
+    overflow-clip-margin: 28px;
+}
+
+.picture :deep(svg) {
+    display: block;
+    width: 100%;
+    height: auto;
+    overflow: visible;
+}
+
+.picture :deep(g.note) {
+    cursor: pointer;
+}
+</style>

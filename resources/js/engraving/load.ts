@@ -1,0 +1,19 @@
+/** Hands a part to the engraving library, in the browser and on the server alike. */
+import type { VerovioToolkit } from 'verovio/esm';
+import { hasOpenTies, withLongerOpenTies } from './openTies';
+
+const ABBREVIATION = /<part-abbreviation[^>]*>[^<]*<\/part-abbreviation>/g;
+
+/**
+ * The section's name stands on the first line alone.
+ *
+ * @throws Error when the library cannot read the part
+ */
+export function load(toolkit: VerovioToolkit, musicXml: string): void {
+    if (!toolkit.loadData(musicXml.replace(ABBREVIATION, ''))) {
+        throw new Error('The engraving library could not read this part.');
+    }
+    if (hasOpenTies(musicXml)) {
+        toolkit.loadData(withLongerOpenTies(toolkit.getMEI()));
+    }
+}

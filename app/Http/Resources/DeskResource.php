@@ -54,7 +54,8 @@ use UprightPencil\Review\Flag;
  * @phpstan-type TurnedBack array{label: string, section: int|null}
  * @phpstan-type PageMeasure array{index: int, xml: string}
  * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
- * @phpstan-type DeskPlan array{revision: int, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>, flags: list<FlagRow>,
+ * @phpstan-type DeskPlan array{revision: int, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>,
+ *     flags: list<FlagRow>,
  *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}

@@ -42,7 +42,7 @@ const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
 /** Milliseconds the hands must rest before the page is asked for again. */
-const REST = 60;
+const REST = 20;
 let isDue = false;
 let fetching = 0;
 let timer = 0;

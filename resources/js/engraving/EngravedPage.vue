@@ -106,13 +106,14 @@ async function redraw(score: CutScore, mine: number): Promise<boolean> {
         if (needed.until - needed.from > AT_MOST) return false;
         const [from, until] = [starts[needed.from] ?? 0, starts[needed.until] ?? score.measures.length];
         const musicXml = passage(score, { from, until }, starts);
-        const made = await engraver.passage({ musicXml, width, scale: props.scale, breaks: 'line' });
+        const only = { from: group.from - needed.from, until: group.until - needed.from };
+        const made = await engraver.passage({ musicXml, width, scale: props.scale, breaks: 'line', only }, needed.until - needed.from);
         if (mine !== run) return true;
-        const fits = made.length === needed.until - needed.from
-            && made.every((picture, index) => picture.measures === systems.value[needed.from + index]?.measures);
+        const fits = made.length === group.until - group.from
+            && made.every((picture, index) => picture.measures === systems.value[group.from + index]?.measures);
         if (!fits) return false;
         await swap(systems.value.map((system, index) => {
-            const picture = index >= group.from && index < group.until ? made[index - needed.from] : undefined;
+            const picture = made[index - group.from];
             const start = starts[index] ?? 0;
             return picture ? { ...picture, source: score.measures.slice(start, start + picture.measures) } : system;
         }));
@@ -121,15 +122,16 @@ async function redraw(score: CutScore, mine: number): Promise<boolean> {
     return true;
 }
 
-/** Neighbours together, a few at once, those nearest to the held note first. */
+/** The system of the held note first, then its neighbours, a few at once. */
 function grouped(stale: number[]): Stretch[] {
     const groups: Stretch[] = [];
+    const held = systems.value.findIndex((system) => system.notes.includes(props.hold ?? ''));
     stale.forEach((index) => {
         const last = groups.at(-1);
-        if (last?.until === index && last.until - last.from < AT_ONCE) last.until += 1;
+        const isWithLast = last?.until === index && last.until - last.from < AT_ONCE && index !== held && last.from !== held;
+        if (last && isWithLast) last.until += 1;
         else groups.push({ from: index, until: index + 1 });
     });
-    const held = systems.value.findIndex((system) => system.notes.includes(props.hold ?? ''));
     return groups.sort((one, other) => Math.abs(one.from - held) - Math.abs(other.from - held));
 }
 

@@ -5,6 +5,8 @@ type Music = Omit<EngraveRequest, 'ticket'>;
 interface Waiting {
     hear: (picture: Picture, index: number, of: number) => void;
     heard: number;
+    /** How many systems are asked for, if not all. */
+    wanted: number | null;
     resolve: () => void;
     reject: (error: Error) => void;
 }
@@ -34,7 +36,8 @@ class Engraver {
         this.ticket += 1;
         const ticket = this.ticket;
         const done = new Promise<void>((resolve, reject) => {
-            this.waiting.set(ticket, { hear, heard: 0, resolve, reject });
+            const wanted = music.only ? music.only.until - music.only.from : null;
+            this.waiting.set(ticket, { hear, heard: 0, wanted, resolve, reject });
             this.worker?.postMessage({ ...music, ticket } satisfies EngraveRequest);
         });
         return {
@@ -46,11 +49,20 @@ class Engraver {
         };
     }
 
-    /** The systems of a short passage. */
-    async passage(music: Music): Promise<Picture[]> {
+    /**
+     * Some systems of a short passage, if it comes out in as many systems as it should.
+     *
+     * @param of how many systems it should have
+     * @returns nothing when it does not fit into them
+     */
+    async passage(music: Music & Required<Pick<Music, 'only'>>, of: number): Promise<Picture[]> {
         const pictures: Picture[] = [];
-        await this.engrave(music, (picture, index) => (pictures[index] = picture)).done;
-        return pictures;
+        let found = 0;
+        await this.engrave(music, (picture, _, all) => {
+            pictures.push(picture);
+            found = all;
+        }).done;
+        return found === of ? pictures : [];
     }
 
     private start(): Worker {
@@ -74,7 +86,7 @@ class Engraver {
         }
         waiting.hear(picture, index, of);
         waiting.heard += 1;
-        if (waiting.heard === of) {
+        if (waiting.heard === (waiting.wanted ?? of)) {
             this.waiting.delete(ticket);
             waiting.resolve();
         }

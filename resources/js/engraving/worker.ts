@@ -13,6 +13,8 @@ export interface EngraveRequest {
     scale: number;
     /** Where systems break: as they fit, or as the music says. */
     breaks: 'auto' | 'line';
+    /** The systems that are drawn; all of them when it is not said. */
+    only?: { from: number; until: number };
 }
 
 /** A page that nobody waits for any more. */
@@ -71,12 +73,12 @@ function breath(): Promise<void> {
     return new Promise((resolve) => setTimeout(resolve));
 }
 
-async function engrave({ ticket, musicXml, width, scale, breaks }: EngraveRequest): Promise<void> {
+async function engrave({ ticket, musicXml, width, scale, breaks, only }: EngraveRequest): Promise<void> {
     const toolkit = await toolkitFor(breaks);
     toolkit.setOptions(systemLayout(width, scale, breaks));
     load(toolkit, musicXml);
     const of = toolkit.getPageCount();
-    for (let index = 0; index < of && !left.has(ticket); index += 1) {
+    for (let index = only?.from ?? 0; index < (only?.until ?? of) && !left.has(ticket); index += 1) {
         self.postMessage({ ticket, index, of, picture: picture(toolkit, index + 1) } satisfies EngraveAnswer);
         // A passage is short, and the next one comes on the same toolkit.
         if (breaks === 'auto') await breath();

@@ -25,6 +25,8 @@ function isErrands(value: unknown): value is Errand[] {
 const WAITING = 'waiting-marks';
 /** Milliseconds the eye must rest on a note before its reasons are asked for. */
 const DETAIL_REST = 160;
+/** The same after a mark: the page comes first. */
+const DETAIL_AFTER_MARK = 450;
 
 /** Where the stroke of a note begins: the server says which notes do. */
 export function headOf(notes: DeskNote[], at: number): number {
@@ -140,10 +142,10 @@ export const useDesk = defineStore('desk', () => {
         }
     }
 
-    function askAbout(): void {
+    function askAbout(rest = DETAIL_REST): void {
         window.clearTimeout(detailTimer);
         detail.value = null;
-        detailTimer = window.setTimeout(() => void fetchDetail(), DETAIL_REST);
+        detailTimer = window.setTimeout(() => void fetchDetail(), rest);
     }
 
     function isChosen(id: string): boolean {
@@ -316,7 +318,7 @@ export const useDesk = defineStore('desk', () => {
         if (isSettled) void fetchHand();
         turned.value = answer.turned ?? [];
         version.value += 1;
-        askAbout();
+        askAbout(DETAIL_AFTER_MARK);
     }
 
     /** The page shows what the keys asked for. */

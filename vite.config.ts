@@ -6,6 +6,7 @@ import { constants, createBrotliCompress, createGzip } from 'node:zlib';
 import vue from '@vitejs/plugin-vue';
 import laravel from 'laravel-vite-plugin';
 import { defineConfig, type Plugin } from 'vite';
+import { engraverBinary } from './vite.engraver';
 
 /** Lays compressed files beside those that are served: nginx takes them as they are. */
 function compressed(): Plugin {
@@ -36,6 +37,8 @@ export default defineConfig({
         vue(),
         compressed(),
     ],
-    worker: { format: 'es' },
+    // Names this build.
+    define: { __BUILD__: JSON.stringify(Date.now().toString(36)) },
+    worker: { format: 'es', plugins: () => [engraverBinary()] },
     build: { chunkSizeWarningLimit: 9000, target: 'es2022' },
 });

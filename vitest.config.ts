@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
     plugins: [vue()],
+    define: { __BUILD__: '"test"' },
     test: {
         // A machine that stands still for seconds is no reason to fail.
         testTimeout: 60_000,

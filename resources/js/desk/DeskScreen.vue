@@ -28,11 +28,15 @@ const desk = useDesk();
 
 /** The page as it came last, under which name the server knows it, and of which part it is. */
 const score = shallowRef<CutScore | null>(null);
-let pageName = '';
+const pageName = ref('');
+/** A page that was asked for before anything else. */
+let ahead: { section: number; page: Promise<PageScore> } | null = null;
 const page = ref<{ systemOf: (id: string) => HTMLElement | null; boxOf: (id: string) => Box | null } | null>(null);
 const sayIt = ref<{ focus: () => void } | null>(null);
 const scroller = ref<HTMLElement | null>(null);
 let isShown = false;
+/** The part that is open. */
+let here = '';
 const isKeyCardOpen = ref(false);
 const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
@@ -84,12 +88,18 @@ watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
 async function open(): Promise<void> {
     const { piece, section } = route.params;
     const wanted = typeof section === 'string' && section !== '' ? section : undefined;
-    if (wanted && Number(wanted) === desk.frame?.section.id && score.value) return;
+    if (wanted && wanted === here) return;
     score.value = null;
-    pageName = '';
+    pageName.value = '';
     isShown = false;
+    // The page is on its way while the part is told.
+    const likely = Number(wanted ?? localStorage.getItem(`section-of-${String(piece)}`) ?? 0);
+    ahead = likely > 0 ? { section: likely, page: api.get<PageScore>(`sections/${likely}/page`) } : null;
+    ahead?.page.catch(() => undefined);
     const opened = await desk.open(String(piece), wanted);
-    if (opened !== null && String(opened) !== wanted) {
+    if (opened === null) return;
+    here = String(opened);
+    if (here !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
     }
 }
@@ -101,9 +111,11 @@ async function fetchPage(): Promise<void> {
     fetching += 1;
     const mine = fetching;
     try {
-        const answer = await api.get<PageScore>(`sections/${section}/page${pageName === '' ? '' : `?since=${pageName}`}`);
+        const path = `sections/${section}/page${pageName.value === '' ? '' : `?since=${pageName.value}`}`;
+        const answer = await (ahead?.section === section ? ahead.page : api.get<PageScore>(path));
+        ahead = null;
         if (mine !== fetching) return;
-        pageName = answer.name;
+        pageName.value = answer.name;
         if (answer.xml !== null) score.value = cut(answer.xml);
         else if (score.value) score.value = withMeasures(score.value, answer.measures);
     } catch (error) {
@@ -190,6 +202,7 @@ function pageDrawn(): void {
                         ref="page"
                         class="paper"
                         :score="score"
+                        :name="pageName === '' ? null : { page: `section ${desk.frame?.section.id}`, made: pageName }"
                         :hold="desk.note?.id"
                         :room="room"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"

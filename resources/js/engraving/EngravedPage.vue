@@ -9,17 +9,14 @@ import { engraver, type Engraving } from './engraver';
 import { noteElement, type Box, type Geometry } from './ink';
 import { around, joined, passage, type CutScore, type Stretch } from './score';
 import SystemPicture from './SystemPicture.vue';
-import type { Picture } from './worker';
+import { keepPage, keptPage, type KeptSystem } from './kept';
 import { sentenceOf } from '../ui/trying';
-
-/** A system that is shown, and the measures it was engraved from. */
-interface Shown extends Picture {
-    source: string[];
-}
 
 const props = withDefaults(
     defineProps<{
         score: CutScore | null;
+        /** Which page it is and what it is made of: given, it is kept for the next time. */
+        name?: { page: string; made: string } | null;
         /** Id of the note that must not move when the page is engraved again. */
         hold?: string | null;
         scale?: number;
@@ -27,19 +24,22 @@ const props = withDefaults(
         room?: number;
         label: string;
     }>(),
-    { hold: null, scale: 42, room: 6 },
+    { name: null, hold: null, scale: 42, room: 6 },
 );
 const emit = defineEmits<{ drawn: []; pick: [id: string, extend: boolean, at: MouseEvent] }>();
 
 const root = ref<HTMLElement | null>(null);
 const sheet = ref<HTMLElement | null>(null);
 const pictures = ref<{ root: HTMLElement | null; geometry: Geometry | null }[]>([]);
-const systems = shallowRef<Shown[]>([]);
+const systems = shallowRef<KeptSystem[]>([]);
 const problem = ref('');
 const isWorking = ref(false);
 /** As many systems are engraved again at once, and so many at most because of what reaches over them. */
 const AT_ONCE = 4;
 const AT_MOST = 12;
+/** Milliseconds after which a page is kept. */
+const KEEP_REST = 2500;
+let keeping = 0;
 let width = 0;
 let observer: ResizeObserver | null = null;
 let run = 0;
@@ -60,6 +60,7 @@ async function draw(): Promise<void> {
         if (mine !== run) return;
         problem.value = '';
         emit('drawn');
+        keepSoon();
     } catch (error) {
         problem.value = sentenceOf(error);
     } finally {
@@ -67,14 +68,34 @@ async function draw(): Promise<void> {
     }
 }
 
+function placeOf(wide: number): string {
+    return `${props.name?.page ?? ''} ${wide} ${props.scale}`;
+}
+
+/** Keeps the page when the hands rest. */
+function keepSoon(): void {
+    window.clearTimeout(keeping);
+    keeping = window.setTimeout(() => {
+        if (props.name && drawn?.score === props.score) void keepPage(placeOf(drawn.width), props.name.made, systems.value);
+    }, KEEP_REST);
+}
+
 /** The whole page; where nothing is shown yet, each system as it comes. */
 async function drawPage(score: CutScore, mine: number): Promise<void> {
     const { scale } = props;
     const wide = width;
     const isFirst = systems.value.length === 0;
-    const all: Shown[] = [];
+    const all: KeptSystem[] = [];
     page?.leave();
-    page = engraver.engrave({ musicXml: joined(score), width, scale, breaks: 'auto' }, (picture, index) => {
+    page = null;
+    const kept = isFirst && props.name ? await keptPage(placeOf(wide), props.name.made) : null;
+    if (mine !== run) return;
+    if (kept) {
+        await swap(kept);
+        drawn = { score, width: wide, scale };
+        return;
+    }
+    page = engraver.engrave({ musicXml: joined(score), width: wide, scale, breaks: 'auto' }, (picture, index) => {
         all[index] = { ...picture, source: [] };
         if (isFirst && mine === run) systems.value = [...all];
     });
@@ -141,7 +162,7 @@ function heldTop(): number | null {
     return note ? note.getBoundingClientRect().top : null;
 }
 
-async function swap(next: Shown[]): Promise<void> {
+async function swap(next: KeptSystem[]): Promise<void> {
     const before = heldTop();
     systems.value = next;
     await nextTick();
@@ -198,6 +219,7 @@ onMounted(() => {
 onBeforeUnmount(() => {
     observer?.disconnect();
     page?.leave();
+    window.clearTimeout(keeping);
 });
 watch(
     () => [props.score, props.scale],

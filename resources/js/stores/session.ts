@@ -2,6 +2,7 @@ import { defineStore } from 'pinia';
 import { ref } from 'vue';
 import { api } from '../api/client';
 import type { User } from '../api/types';
+import { forgetPages } from '../engraving/kept';
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
@@ -37,6 +38,7 @@ export const useSession = defineStore('session', () => {
 
     async function signOut(): Promise<void> {
         await api.delete('session');
+        await forgetPages();
         user.value = null;
     }
 

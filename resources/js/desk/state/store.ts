@@ -28,6 +28,12 @@ const DETAIL_REST = 160;
 /** The same after a mark: the page comes first. */
 const DETAIL_AFTER_MARK = 450;
 
+/** What was fetched, or its failure. */
+function got<T>(answer: T | Error): T {
+    if (answer instanceof Error) throw answer;
+    return answer;
+}
+
 /** Where the stroke of a note begins: the server says which notes do. */
 export function headOf(notes: DeskNote[], at: number): number {
     for (let index = at; index >= 0; index -= 1) {
@@ -60,6 +66,8 @@ export const useDesk = defineStore('desk', () => {
     const detail = shallowRef<NoteDetail | null>(null);
     const returns = shallowRef<PassageReturn[]>([]);
     let detailTimer = 0;
+    /** Counts what was opened: of two parts opened in haste the last one counts. */
+    let opening = 0;
 
     const notes = computed<DeskNote[]>(() => {
         const score = frame.value?.score ?? [];
@@ -87,23 +95,29 @@ export const useDesk = defineStore('desk', () => {
 
     async function open(pieceId: string, sectionId?: string): Promise<number | null> {
         problem.value = '';
+        opening += 1;
+        const mine = opening;
         try {
             if (piece.value?.id !== Number(pieceId)) {
                 piece.value = null;
                 frame.value = null;
                 plan.value = null;
             }
-            piece.value = await api.get<Piece>(`pieces/${pieceId}`);
+            const wanted = Number(sectionId ?? localStorage.getItem(`section-of-${pieceId}`) ?? 0);
+            // Asked for at once: nearly always it is the one that was looked at last.
+            const likely = wanted > 0 ? fetchSection(wanted) : null;
+            const opened = await api.get<Piece>(`pieces/${pieceId}`);
+            if (mine !== opening) return null;
+            piece.value = opened;
             localStorage.setItem('last-piece', pieceId);
-            const remembered = Number(localStorage.getItem(`section-of-${pieceId}`));
-            const wanted = sectionId ? Number(sectionId) : remembered;
             const section = piece.value.sections.find((one) => one.id === wanted) ?? piece.value.sections[0];
             if (!section) {
                 problem.value = 'This piece has no parts.';
                 return null;
             }
             localStorage.setItem(`section-of-${pieceId}`, String(section.id));
-            const answer = await api.get<DeskFrame & DeskPlan>(`sections/${section.id}`);
+            const answer = await (section.id === wanted && likely ? likely : fetchSection(section.id)).then(got);
+            if (mine !== opening) return null;
             frame.value = answer;
             takeWhole(answer);
             chosen.value = Math.min(Number(localStorage.getItem(`note-of-${section.id}`)) || 0, answer.notes.length - 1);
@@ -120,6 +134,13 @@ export const useDesk = defineStore('desk', () => {
             problem.value = sentenceOf(error);
             return null;
         }
+    }
+
+    /** A part; its failure is told when it is waited for. */
+    function fetchSection(section: number): Promise<(DeskFrame & DeskPlan) | Error> {
+        return api.get<DeskFrame & DeskPlan>(`sections/${section}`).catch((error: unknown) =>
+            error instanceof Error ? error : new Error(sentenceOf(error)),
+        );
     }
 
     function choose(index: number, extend = false): void {

@@ -1,0 +1,2 @@
+/** Names the build: see vite.config.ts. */
+declare const __BUILD__: string;

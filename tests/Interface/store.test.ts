@@ -160,8 +160,9 @@ describe('what the desk shows', () => {
     });
 
     it('asks about a note when the eye rests on it', async () => {
-        // What earlier desks were about to ask is asked first.
-        await new Promise((resolve) => setTimeout(resolve, 220));
+        // What earlier desks still ask for has been asked.
+        await new Promise((resolve) => setTimeout(resolve, 600));
+        calls.length = 0;
         serve(() => ({ finger: null, choices: [], again: [], bowedBefore: null }));
         const open = desk();
         open.choose(2);

@@ -1,4 +1,4 @@
-import type { EngraveAnswer, EngraveRequest, Farewell, Picture } from './worker';
+import type { EngraveAnswer, EngraveRequest, Farewell, Picture, Ready } from './worker';
 
 type Music = Omit<EngraveRequest, 'ticket'>;
 
@@ -67,7 +67,9 @@ class Engraver {
 
     private start(): Worker {
         const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
-        worker.onmessage = (event: MessageEvent<EngraveAnswer>) => this.take(event.data);
+        worker.onmessage = (event: MessageEvent<EngraveAnswer | Ready>) => {
+            if ('ticket' in event.data) this.take(event.data);
+        };
         worker.onerror = () => {
             this.waiting.forEach(({ reject }) => reject(new Error('The engraver stopped. Reload the page.')));
             this.waiting.clear();

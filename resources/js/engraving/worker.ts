@@ -17,6 +17,11 @@ export interface EngraveRequest {
     only?: { from: number; until: number };
 }
 
+/** Said once, when music can be engraved. */
+export interface Ready {
+    ready: true;
+}
+
 /** A page that nobody waits for any more. */
 export interface Farewell {
     left: number;
@@ -44,6 +49,7 @@ export interface EngraveAnswer {
 
 // Fetched at once: the music follows.
 const library = createVerovioModule();
+void library.then(() => self.postMessage({ ready: true } satisfies Ready));
 /** A page is kept while passages of it are engraved between its systems. */
 const toolkits: Partial<Record<EngraveRequest['breaks'], VerovioToolkit>> = {};
 /** Pages that wait for the one that is being engraved. */

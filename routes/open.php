@@ -5,6 +5,7 @@
 
 use App\Http\Controllers\HealthController;
 use App\Http\Controllers\PartPageController;
+use App\Http\Controllers\SeenController;
 use App\Http\Controllers\StudentController;
 use Illuminate\Support\Facades\Route;
 
@@ -15,6 +16,8 @@ Route::prefix('api/v1/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->g
     Route::get('page', [StudentController::class, 'page']);
     Route::get('drawing/{sheet}', [PartPageController::class, 'drawing'])->where('sheet', '[a-z0-9-]+');
     Route::get('now', [PartPageController::class, 'now']);
+    Route::get('changes', [PartPageController::class, 'changes']);
+    Route::post('seen', [SeenController::class, 'store']);
     Route::get('download.{ending}', [StudentController::class, 'download']);
 });
 

@@ -113,10 +113,12 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('sections/{section}/done', [SectionStatusController::class, 'done']);
         Route::put('sections/{section}/density', [SectionStatusController::class, 'density']);
         Route::post('sections/{section}/leave', [LeftFlagController::class, 'store']);
+        Route::get('sections/{section}/changes', [EditionController::class, 'changes']);
         Route::post('sections/{section}/editions', [EditionController::class, 'store']);
         Route::post('sections/{section}/drawing', [DrawingController::class, 'store']);
         Route::delete('sections/{section}/drawing', [DrawingController::class, 'destroy']);
         Route::post('sections/{section}/links', [LinkController::class, 'store']);
+        Route::patch('links/{link}', [LinkController::class, 'update']);
         Route::delete('links/{link}', [LinkController::class, 'destroy']);
         Route::get('sections/{section}/download.{ending}', [DownloadController::class, 'show']);
     });

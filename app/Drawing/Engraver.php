@@ -12,8 +12,9 @@ interface Engraver
 
     /**
      * @param list<Sheet> $sheets
+     * @param array{int, int}|null $measures index of the first and of the one after the last; null for all of them
      * @return iterable<string, list<string>> the pages of each sheet as SVG, by the sheet's name, as they are ready
      * @throws NotDrawn
      */
-    public function draw(string $musicXml, array $sheets): iterable;
+    public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable;
 }

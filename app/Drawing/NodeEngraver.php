@@ -49,12 +49,15 @@ final class NodeEngraver implements Engraver
             . (string) @md5_file($this->script)), 0, 12);
     }
 
-    public function draw(string $musicXml, array $sheets): iterable
+    public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable
     {
         $this->begin();
         $ticket = ++$this->ticket;
         $names = array_map(static fn (Sheet $sheet): string => $sheet->value, $sheets);
-        $wish = json_encode(['ticket' => $ticket, 'musicXml' => $musicXml, 'sheets' => $names], JSON_THROW_ON_ERROR);
+        $wish = json_encode(
+            ['ticket' => $ticket, 'musicXml' => $musicXml, 'sheets' => $names, 'measures' => $measures],
+            JSON_THROW_ON_ERROR,
+        );
         $this->input?->write("{$wish}\n");
         foreach ($sheets as $sheet) {
             $answer = $this->answer($ticket);

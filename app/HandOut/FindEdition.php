@@ -19,6 +19,21 @@ final class FindEdition
     ];
 
     /**
+     * What only a link to the music shows.
+     *
+     * @return array{Link, Edition}
+     */
+    public function music(string $token, ?int $number = null, bool $isLight = true): array
+    {
+        [$link, $edition] = $this->behind($token, $number, $isLight);
+        if ($link->shows === 'list') {
+            abort(403, 'This link shows the pencil list alone. The music of this edition may not be copied.');
+        }
+
+        return [$link, $edition];
+    }
+
+    /**
      * @param int|null $number of an earlier edition; null for the newest
      * @param bool $isLight without the music, where the edition tells what pages it has
      * @return array{Link, Edition}

@@ -40,7 +40,8 @@ final readonly class PublishEdition
 
         $offers = self::offers($musicXml, $pages);
         $lists = $this->lists($section, $plan);
-        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists): Edition {
+        $told = WhatChanged::told($plan);
+        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists, $told): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -59,6 +60,7 @@ final readonly class PublishEdition
                 'offers' => $offers,
                 'drawing' => config()->boolean('pencil.draws_ahead') ? 'waits' : 'asked',
                 'lists' => $lists,
+                'told' => $told,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 

@@ -33,6 +33,7 @@ use UprightPencil\Printing\Density;
  * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>}|null $offers what pages there are, without
  *     opening them: the chairs, the keys of all pages that differ, and for the others which they are like; null in editions from before
  * @property array<string, KeptList>|null $lists what a player pencils into a printed part, by chair; null in editions from before
+ * @property string|null $told the part as marked-score JSON, compressed, to be compared with other editions; null in editions from before
  * @property Carbon $created_at
  */
 final class Edition extends Model
@@ -41,7 +42,7 @@ final class Edition extends Model
 
     protected $guarded = ['id'];
 
-    protected $hidden = ['musicxml', 'pages'];
+    protected $hidden = ['musicxml', 'pages', 'told'];
 
     /**
      * Under which name a page is kept; empty for the part's main one.
@@ -164,6 +165,7 @@ final class Edition extends Model
         return [
             'musicxml' => Bytes::class,
             'pages' => Bytes::class,
+            'told' => Bytes::class,
             'changed' => 'array',
             'offers' => 'array',
             'lists' => 'array',

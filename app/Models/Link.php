@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Carbon;
 
 /**
@@ -15,6 +16,7 @@ use Illuminate\Support\Carbon;
  * @property int $section_id
  * @property int $user_id
  * @property string $token
+ * @property 'all'|'list' $shows the music and the list, or the list alone: for editions that may not be copied
  * @property Carbon|null $ended_at
  * @property Carbon $created_at
  * @property Section $section
@@ -26,6 +28,19 @@ final class Link extends Model
     protected function casts(): array
     {
         return ['ended_at' => 'datetime'];
+    }
+
+    /** @return HasMany<Reader, $this> */
+    public function readers(): HasMany
+    {
+        return $this->hasMany(Reader::class);
+    }
+
+    /** Nobody can open it any more, and nothing is kept of who did. */
+    public function end(): void
+    {
+        $this->readers()->delete();
+        $this->update(['ended_at' => Carbon::now()]);
     }
 
     /** @return BelongsTo<Section, $this> */

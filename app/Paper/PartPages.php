@@ -16,15 +16,16 @@ final readonly class PartPages
 
     /**
      * @param iterable<array{title: string, part: string, about: string, musicxml: string}> $parts
+     * @param array{int, int}|null $measures index of the first and of the one after the last; null for all of them
      * @return string one PDF file of all of them
      * @throws NotDrawn
      */
-    public function pdf(iterable $parts, Paper $paper, bool $isLarge): string
+    public function pdf(iterable $parts, Paper $paper, bool $isLarge, ?array $measures = null): string
     {
         $printed = [];
         $sheet = $paper->sheet($isLarge);
         foreach ($parts as $part) {
-            foreach ($this->engraver->draw($part['musicxml'], [$sheet]) as $pages) {
+            foreach ($this->engraver->draw($part['musicxml'], [$sheet], $measures) as $pages) {
                 $printed[] = new PrintedPart($part['title'], $part['part'], $part['about'], $pages);
             }
         }

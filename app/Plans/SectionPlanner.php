@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Plans;
 
 use App\Models\Mark;
+use App\Models\Piece;
 use App\Models\Section;
 use ArrayObject;
 use UprightPencil\Bowing\Result\BowPlan;
@@ -12,6 +13,7 @@ use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
@@ -160,6 +162,16 @@ final readonly class SectionPlanner
         $settings = $this->options($section)->fingerSettings();
 
         return Hand::of($instrument, $settings->profile, $settings->bassHand);
+    }
+
+    /** The score as MusicXML, with what every part's page shows. */
+    public function scorePage(Piece $piece): string
+    {
+        $document = Document::open((string) gzuncompress($piece->source));
+        (new ScoreReader())->fromDocument($document);
+        $plans = array_map(fn (Section $section): PartPlan => $this->of($section)->part, array_values($piece->sections->all()));
+
+        return (new ScoreWriter($document, ClassSettings::for($piece)->wording))->write($plans);
     }
 
     /** The marked part as MusicXML. */

@@ -13,6 +13,8 @@ final readonly class Change
      * @param string $was in words; empty for nothing
      * @param string $now the same
      * @param string $text a sentence without its full stop, with its place
+     * @param int $from index of the measure where it begins
+     * @param int $to index of the measure where it ends
      */
     public function __construct(
         public string $measure,
@@ -24,6 +26,8 @@ final readonly class Change
         public ChangeKind $kind,
         public string $text,
         public string $until,
+        public int $from,
+        public int $to,
     ) {
     }
 }

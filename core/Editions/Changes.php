@@ -133,6 +133,18 @@ final readonly class Changes
     ): Change {
         $change = "{$note->place}: {$text}";
 
-        return new Change($note->measure, $note->beat, $part->id, $part->name, $was, $now, $kind, $change, $note->measure);
+        return new Change(
+            $note->measure,
+            $note->beat,
+            $part->id,
+            $part->name,
+            $was,
+            $now,
+            $kind,
+            $change,
+            $note->measure,
+            $note->index,
+            $note->index,
+        );
     }
 }

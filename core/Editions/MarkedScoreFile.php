@@ -80,6 +80,7 @@ final readonly class MarkedScoreFile
         return new ToldNote(
             self::text($row, 'id'),
             $measure,
+            is_int($row['index'] ?? null) ? $row['index'] : 0,
             $beat,
             self::place($measure, $beat),
             $key,

@@ -9,6 +9,7 @@ final readonly class ToldNote
 {
     /**
      * @param string $measure as printed
+     * @param int $index of its measure, from 0
      * @param string $beat counted from 1 in the meter's lower number
      * @param string $place as it is said: "m. 9 beat 3"
      * @param string $key what the note is, whichever edition of the score it stands in
@@ -21,6 +22,7 @@ final readonly class ToldNote
     public function __construct(
         public string $id,
         public string $measure,
+        public int $index,
         public string $beat,
         public string $place,
         public string $key,

@@ -52,6 +52,8 @@ final class Turning
                 ChangeKind::Decided,
                 "{$note->place}: {$now}, was {$was}",
                 $note->measure,
+                $note->index,
+                $note->index,
             )];
         }
         $this->row = $this->row === null
@@ -83,6 +85,8 @@ final class Turning
                 ChangeKind::Follows,
                 $because . $what,
                 $to->measure,
+                $from->index,
+                $to->index,
             );
         }
 

@@ -8,7 +8,7 @@
     <style>{!! $style !!}</style>
 </head>
 <body>
-<div class="my-part" data-sheet="{{ $sheet }}">
+<div class="my-part" data-sheet="{{ $sheet }}" @if (!$hasMusic) data-shows="list" @endif>
     <header>
         <h1>{{ $shown['title'] }}</h1>
         <p class="quiet">{{ $shown['part'] }} · edition {{ $shown['edition'] }}, <time datetime="{{ $shown['at'] }}">{{ substr($shown['at'], 0, 10) }}</time></p>
@@ -22,47 +22,63 @@
         @endforeach
     </div>
     @endif
+    @if ($hasMusic)
     <nav class="tabs" aria-label="Parts of this page">
         <button type="button" data-tab="music" aria-pressed="true">Music</button>
         <button type="button" data-tab="list" aria-pressed="false">Pencil list</button>
     </nav>
     <section class="music" id="music" tabindex="0" role="img" aria-label="{{ $shown['part'] }} with its marks">@if ($svg !== '')<div class="drawn">{!! $svg !!}</div>@else<p class="quiet waiting" role="status">{{ $says ?? 'Your part is being drawn. It comes in a moment.' }}</p>@endif</section>
+    @endif
     <section class="list" id="list">
-        <p class="quiet">For a printed part: {{ $shown['list']['length'] }}.</p>
+        <div class="changed" id="changed" @if (($shown['changed']['changes'] ?? []) === []) hidden @endif>
+            <h2>Changed since edition <span id="since">{{ $shown['changed']['since'] ?? '' }}</span></h2>
+            <ul>
+                @foreach ($shown['changed']['changes'] ?? [] as $change)
+                <li class="{{ $change['kind'] }}" data-from="{{ $change['from'] }}" data-to="{{ $change['to'] }}"><label><input type="checkbox" value="changed {{ $change['text'] }}"><span>{{ $change['text'] }}</span></label></li>
+                @endforeach
+            </ul>
+        </div>
+        <p class="quiet">For a printed part: <span id="length">{{ $shown['list']['length'] }}</span>.</p>
         <ul>
             @foreach ($shown['list']['rows'] as $row)
             <li><label><input type="checkbox" value="{{ $row['place'] }}: {{ $row['text'] }}"><strong>{{ $row['place'] }}</strong><span>{{ $row['text'] }}@if ($row['also'] !== []), <i>also m. {{ implode(', ', $row['also']) }}</i>@endif @if ($row['isNew']) <em>new</em>@endif</span><small>{{ $row['landmark'] }}</small></label></li>
             @endforeach
         </ul>
         @if ($shown['list']['rubOut'] !== [])
-        <p class="quiet">Rub out, from the edition before: {{ implode(' · ', $shown['list']['rubOut']) }}</p>
+        <p class="quiet rub-out">Rub out, from the edition before: {{ implode(' · ', $shown['list']['rubOut']) }}</p>
         @endif
     </section>
     <footer>
+        @if ($hasMusic)
         <div class="sizes" role="group" aria-label="Size of the notes">
             <button type="button" data-size="-1" aria-label="Smaller notes">♩</button>
             <button type="button" data-size="1" class="is-large" aria-label="Larger notes">♩</button>
         </div>
-        @if (count($shown['densities']) > 1)
+        @endif
+        @if ($hasMusic && count($shown['densities']) > 1)
         <label>Fingers <select name="fingers">@foreach ($shown['densities'] as $one)<option value="{{ $one }}" @selected($one === $shown['chosen']['fingers'])>{{ ['sparse' => 'few', 'standard' => 'some', 'every' => 'all'][$one] }}</option>@endforeach</select></label>
         @endif
-        @if (count($shown['bowDensities']) > 1)
+        @if ($hasMusic && count($shown['bowDensities']) > 1)
         <label>Bows <select name="bows">@foreach ($shown['bowDensities'] as $one)<option value="{{ $one }}" @selected($one === $shown['chosen']['bows'])>{{ ['few' => 'few', 'some' => 'some', 'every' => 'all'][$one] }}</option>@endforeach</select></label>
         @endif
         <details class="menu">
             <summary>Print</summary>
             <div>
+                @if ($hasMusic)
                 <label>Paper <select name="paper"><option value="a4">A4</option><option value="letter">US Letter</option></select></label>
                 <label><input type="checkbox" name="large"> Large notes</label>
                 <button type="button" class="print">Print the music</button>
-                <button type="button" class="print-list">Print the list</button>
+                @endif
+                <label>Lists on a sheet <select name="slips"><option>1</option><option>2</option><option>4</option></select></label>
+                <button type="button" class="print-list" data-prints="list">Print the list</button>
+                <button type="button" class="print-list" data-prints="changed" @if (($shown['changed']['changes'] ?? []) === []) hidden @endif>Print the corrections</button>
             </div>
         </details>
         <details class="menu">
             <summary>More</summary>
             <div>
                 <label><input type="checkbox" name="dark"> Dark room</label>
-                @foreach (['pdf' => 'PDF', 'musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] as $ending => $name)
+                @foreach ($hasMusic ? ['pdf' => 'PDF', 'musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] : ['txt' => 'List as text'] as $ending => $name)
                 <a data-download="{{ $ending }}" href="/api/v1/part/{{ $shown['token'] }}/download.{{ $ending }}" download>{{ $name }}</a>
                 @endforeach
                 @foreach (array_reverse($shown['earlier']) as $number)
@@ -73,7 +89,7 @@
     </footer>
 </div>
 <div id="paper" class="paper" aria-hidden="true"></div>
-<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'newest' => $shown['newest'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
+<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'since' => $shown['changed']['since'] ?? 0, 'hasMusic' => $hasMusic, 'newest' => $shown['newest'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
 <script type="module" src="{{ \Illuminate\Support\Facades\Vite::asset('resources/js/part/main.ts') }}"></script>
 <link rel="icon" href="/pencil.svg" type="image/svg+xml">
 <link rel="manifest" href="/part/{{ $shown['token'] }}/app.webmanifest">

@@ -19,7 +19,7 @@ final class FakeEngraver implements Engraver
         return $this->version;
     }
 
-    public function draw(string $musicXml, array $sheets): iterable
+    public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable
     {
         foreach ($sheets as $sheet) {
             if ($this->refuses !== null) {
@@ -28,7 +28,9 @@ final class FakeEngraver implements Engraver
             $this->drawn++;
             $fingers = substr_count($musicXml, '<fingering');
 
-            yield $sheet->value => ["<svg class=\"engraving\"><text>{$sheet->value}, {$fingers} fingers, {$this->version}</text></svg>"];
+            $which = $measures === null ? '' : ", measures {$measures[0]} to {$measures[1]}";
+
+            yield $sheet->value => ["<svg class=\"engraving\"><text>{$sheet->value}, {$fingers} fingers, {$this->version}{$which}</text></svg>"];
         }
     }
 }

@@ -14,6 +14,7 @@ use App\Plans\SectionPlanner;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 use UprightPencil\Marks\Chair;
+use UprightPencil\Music\Measure;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\PageList;
 
@@ -45,14 +46,61 @@ final class DownloadController extends Controller
         );
     }
 
-    /** All parts, in the order of the score. */
+    /** All parts, in the order of the score; or the score with the marks of all of them. */
     #[Answers('application/pdf')]
     public function all(Request $request, Piece $piece): Response
     {
         $this->authorize('view', $piece);
         $none = static fn (): string => '';
 
-        return Downloads::send('pdf', $piece->title, $none, $none, fn (): string => $this->pdf($request, $piece->sections->all()));
+        $isScore = $request->string('what')->value() === 'score';
+        $work = fn (): string => $isScore ? $this->score($request, $piece) : $this->pdf($request, $piece->sections->all());
+
+        return Downloads::send('pdf', $isScore ? "{$piece->title} - Score" : $piece->title, $none, $none, $work);
+    }
+
+    private function score(Request $request, Piece $piece): string
+    {
+        $page = [
+            'title' => $piece->title,
+            'part' => 'Score',
+            'about' => '',
+            'musicxml' => $this->plans->scorePage($piece),
+        ];
+        $measures = $this->measures($request, $piece->sections->all());
+
+        return $this->pages->pdf([$page], self::paper($request), $request->boolean('large'), $measures);
+    }
+
+    private static function paper(Request $request): Paper
+    {
+        return Paper::tryFrom($request->string('paper')->value()) ?? Paper::A4;
+    }
+
+    /**
+     * The measures that are asked for, by their printed numbers.
+     *
+     * @param array<Section> $sections
+     * @return array{int, int}|null null for all of them
+     */
+    private function measures(Request $request, array $sections): ?array
+    {
+        [$from, $to] = [$request->string('from')->trim()->value(), $request->string('to')->trim()->value()];
+        $first = $sections[0] ?? null;
+        if ($first === null || ($from === '' && $to === '')) {
+            return null;
+        }
+        $numbers = array_map(static fn (Measure $measure): string => $measure->number, $this->plans->score($first)->measures);
+        $start = $from === '' ? 0 : array_search($from, $numbers, true);
+        $end = $to === '' ? count($numbers) - 1 : array_search($to, array_reverse($numbers, true), true);
+        if ($start === false || $end === false) {
+            abort(422, 'There is no measure ' . ($start === false ? $from : $to) . "; the last one is {$numbers[count($numbers) - 1]}.");
+        }
+        if ($end < $start) {
+            abort(422, "Measure {$to} comes before measure {$from}.");
+        }
+
+        return [$start, $end + 1];
     }
 
     /** @param array<Section> $sections */
@@ -68,8 +116,7 @@ final class DownloadController extends Controller
                 ];
             }
         })();
-        $paper = Paper::tryFrom($request->string('paper')->value()) ?? Paper::A4;
 
-        return $this->pages->pdf($parts, $paper, $request->boolean('large'));
+        return $this->pages->pdf($parts, self::paper($request), $request->boolean('large'), $this->measures($request, $sections));
     }
 }

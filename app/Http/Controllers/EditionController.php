@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\HandOut\PublishEdition;
+use App\HandOut\WhatChanged;
 use App\Http\Contract\Answers;
 use App\Http\Resources\HandOutResource;
 use App\Models\Section;
@@ -21,5 +22,14 @@ final class EditionController extends Controller
         $publish->publish($section, $this->user($request));
 
         return response()->json($resource->section($section->refresh()), 201);
+    }
+
+    /** What players will be told when the part is handed out as it stands. */
+    #[Answers('array{changes: list<EditionChange>|null}')]
+    public function changes(Section $section, WhatChanged $changed): JsonResponse
+    {
+        $this->authorize('view', $section->piece);
+
+        return response()->json(['changes' => $changed->sinceHandedOut($section)]);
     }
 }

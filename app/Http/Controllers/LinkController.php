@@ -6,12 +6,12 @@ namespace App\Http\Controllers;
 
 use App\HandOut\PublishEdition;
 use App\Http\Contract\Answers;
+use App\Http\Requests\LinkRequest;
 use App\Http\Resources\HandOutResource;
 use App\Models\Link;
 use App\Models\Section;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 
 /** Links for students: made anew, and ended. */
@@ -28,18 +28,42 @@ final class LinkController extends Controller
         $this->authorize('edit', $section->piece);
         $user = $this->user($request);
         DB::transaction(static function () use ($section, $publish, $user): void {
-            $section->links()->whereNull('ended_at')->update(['ended_at' => Carbon::now()]);
-            $publish->link($section, $user);
+            $shows = 'all';
+            /** @var list<Link> $open */
+            $open = $section->links()->whereNull('ended_at')->get()->all();
+            foreach ($open as $old) {
+                $shows = $old->shows;
+                $old->end();
+            }
+            $publish->link($section, $user)->update(['shows' => $shows]);
         }, 3);
 
         return response()->json($this->resource->section($section), 201);
+    }
+
+    /** What the link shows; and one that was ended opens again, as long as there is no newer one. */
+    #[Answers('HandOutSection')]
+    public function update(LinkRequest $request, Link $link): JsonResponse
+    {
+        $this->authorize('edit', $link->section->piece);
+        if ($request->opensAgain()) {
+            abort_if(
+                $link->section->links()->whereNull('ended_at')->where('id', '!=', $link->id)->exists(),
+                409,
+                'There is a newer link already; end that one first.',
+            );
+            $link->update(['ended_at' => null]);
+        }
+        $link->update(['shows' => $request->shows() ?? $link->shows]);
+
+        return response()->json($this->resource->section($link->section));
     }
 
     #[Answers('HandOutSection')]
     public function destroy(Link $link): JsonResponse
     {
         $this->authorize('edit', $link->section->piece);
-        $link->update(['ended_at' => Carbon::now()]);
+        $link->end();
 
         return response()->json($this->resource->section($link->section));
     }

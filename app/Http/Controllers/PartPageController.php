@@ -8,6 +8,7 @@ use App\Drawing\EditionDrawings;
 use App\Drawing\Engraver;
 use App\Drawing\Sheet;
 use App\HandOut\FindEdition;
+use App\HandOut\WhatChanged;
 use App\Http\Contract\Answers;
 use App\Http\Resources\PartPageResource;
 use App\Jobs\DrawEdition;
@@ -33,6 +34,7 @@ final class PartPageController extends Controller
         private readonly FindEdition $find,
         private readonly EditionDrawings $drawings,
         private readonly Engraver $engraver,
+        private readonly WhatChanged $changed,
     ) {
     }
 
@@ -45,14 +47,16 @@ final class PartPageController extends Controller
         }
         $page = self::pageOf($request, $edition);
         $sheet = self::sheetFor($request);
-        $drawing = $this->drawings->find($edition, $page, $sheet);
-        if ($drawing === null || $drawing->version !== $this->engraver->version()) {
+        $hasMusic = $link->shows === 'all';
+        $drawing = $hasMusic ? $this->drawings->find($edition, $page, $sheet) : null;
+        if ($hasMusic && ($drawing === null || $drawing->version !== $this->engraver->version())) {
             self::askFor($edition, $page, $sheet);
         }
-        $shown = PartPageResource::of($link, $edition, $page);
+        $shown = PartPageResource::of($link, $edition, $page, $this->changed);
         $answer = response(view('part', [
             'shown' => $shown,
             'sheet' => $sheet->value,
+            'hasMusic' => $hasMusic,
             'svg' => implode('', $drawing?->svg() ?? []),
             'says' => $edition->drawing === 'failed' ? $edition->drawing_says : null,
             'style' => Vite::content('resources/js/part/part.css'),
@@ -68,7 +72,7 @@ final class PartPageController extends Controller
     #[Answers('PartDrawing')]
     public function drawing(Request $request, string $token, string $sheet): JsonResponse
     {
-        [, $edition] = $this->find->behind($token, $request->integer('edition') ?: null);
+        [, $edition] = $this->find->music($token, $request->integer('edition') ?: null);
         $on = Sheet::tryFrom($sheet) ?? abort(404, 'There is no such sheet.');
         $page = self::pageOf($request, $edition);
         $drawing = $this->drawings->find($edition, $page, $on);
@@ -94,6 +98,25 @@ final class PartPageController extends Controller
         [, $edition] = $this->find->behind($token);
         $answer = response()->json(['edition' => $edition->number, 'at' => $edition->created_at->toIso8601String()]);
         $answer->setEtag((string) $edition->id);
+        $answer->headers->set('Cache-Control', 'private, no-cache');
+        $answer->isNotModified($request);
+
+        return $answer;
+    }
+
+    /** What is otherwise than in an earlier edition, for who pencilled that one in. */
+    #[Answers('PartChanges')]
+    public function changes(Request $request, string $token): JsonResponse
+    {
+        [$link, $edition] = $this->find->behind($token, $request->integer('edition') ?: null);
+        $number = $request->integer('from');
+        /** @var Edition|null $before */
+        $before = $link->section->editions()->where('number', $number)->first(['id', 'number', 'told']);
+        if ($before === null || $number >= $edition->number) {
+            abort(404, "There is no edition {$number} before this one.");
+        }
+        $answer = response()->json(['since' => $number, 'changes' => PartPageResource::changes($edition, $before, $this->changed)]);
+        $answer->setEtag("{$before->id}-{$edition->id}");
         $answer->headers->set('Cache-Control', 'private, no-cache');
         $answer->isNotModified($request);
 

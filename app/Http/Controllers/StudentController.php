@@ -44,14 +44,14 @@ final class StudentController extends Controller
     #[Answers('application/xml')]
     public function page(Request $request, string $token): Response
     {
-        return response(self::asked($request, $this->find($token)[1])['musicxml'])
+        return response(self::asked($request, $this->find->music($token, isLight: false)[1])['musicxml'])
             ->header('Content-Type', 'application/xml; charset=utf-8');
     }
 
     #[Answers('application/*')]
     public function download(Request $request, string $token, string $ending): Response
     {
-        [$link, $edition] = $this->find($token);
+        [$link, $edition] = $ending === 'txt' ? $this->find($token) : $this->find->music($token, isLight: false);
         $page = self::asked($request, $edition);
         $chair = $request->string('chair')->value();
         $title = "{$link->section->piece->title}: {$link->section->name}";

@@ -28,10 +28,11 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type Difference array{added: list<string>, removed: list<string>}
  * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked',
  *     drawn: int, pages: int, says: string|null}
+ * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', opened: int, finished: int}
  * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
  *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
- *     link: array{id: int, url: string, shown: string}|null, ended: int}
+ *     link: HandedLink|null, ended: int, openAgain: int|null}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
  * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int}
@@ -110,6 +111,15 @@ final readonly class HandOutResource
         ];
     }
 
+    /** The link that was ended last: it may open again. */
+    private function lastEnded(Section $section): ?int
+    {
+        /** @var Link|null $link */
+        $link = $section->links()->whereNotNull('ended_at')->orderByDesc('ended_at')->orderByDesc('id')->first(['id']);
+
+        return $link?->id;
+    }
+
     /**
      * @param Known $known
      * @return HandOutSection
@@ -134,9 +144,16 @@ final readonly class HandOutResource
             'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,
             'flags' => $known['flags'],
             'proposals' => $section->marks()->where('state', 'proposed')->count(),
-            'link' => !$mayEdit || $link === null ? null
-                : ['id' => $link->id, 'url' => $url, 'shown' => (string) preg_replace('~^https?://~', '', $url)],
+            'link' => !$mayEdit || $link === null ? null : [
+                'id' => $link->id,
+                'url' => $url,
+                'shown' => (string) preg_replace('~^https?://~', '', $url),
+                'shows' => $link->shows,
+                'opened' => $link->readers()->count(),
+                'finished' => $newest === null ? 0 : $link->readers()->where('finished', $newest->number)->count(),
+            ],
             'ended' => $section->links()->whereNotNull('ended_at')->count(),
+            'openAgain' => $mayEdit && $link === null ? $this->lastEnded($section) : null,
         ];
     }
 }

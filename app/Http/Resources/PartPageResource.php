@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\HandOut\KeptLists;
+use App\HandOut\WhatChanged;
 use App\Models\Edition;
 use App\Models\Link;
+use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\PencilLines\PlainLine;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
@@ -17,19 +19,25 @@ use UprightPencil\Printing\Density;
  * @phpstan-type ReadersLine array{place: string, landmark: string, text: string, also: list<string>, isNew: bool}
  * @phpstan-type ReadersLines array{length: string, rows: list<ReadersLine>, rubOut: list<string>}
  * @phpstan-type PartDrawing array{pages: list<string>, message: string}
+ * @phpstan-type EditionChange array{text: string, kind: 'decided'|'follows', from: int, to: int}
+ * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
  * @phpstan-type PartNow array{edition: int, at: string}
  * @phpstan-type PartPage array{token: string, title: string, part: string, edition: int, at: string, chairs: list<string>,
  *     fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines,
- *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>}
+ *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
+ *     changed: PartChanges|null}
  */
 final class PartPageResource
 {
+    /** Seconds for which what changed is kept. */
+    private const KEPT = 30 * 86400;
+
     /**
      * @param string $page which of the edition's, by {@see Edition::keyOf()}
      * @return PartPage
      */
-    public static function of(Link $link, Edition $edition, string $page): array
+    public static function of(Link $link, Edition $edition, string $page, WhatChanged $changed): array
     {
         [$chair, $fingers, $bows] = [...explode('/', $page), '', '', ''];
         /** @var list<Edition> $editions */
@@ -39,7 +47,7 @@ final class PartPageResource
         $chair = $chair === '' ? 'outside' : $chair;
         /** @var Edition|null $before */
         $before = $link->section->editions()->reorder('number', 'desc')->where('number', '<', $edition->number)
-            ->first(['id', 'number', 'lists']);
+            ->first(['id', 'number', 'lists', 'told']);
 
         return [
             'token' => $link->token,
@@ -59,8 +67,23 @@ final class PartPageResource
                 'bows' => (BowDensity::tryFrom($bows) ?? BowDensity::from($edition->bows))->value,
             ],
             'newest' => $newest,
+            'changed' => $before === null ? null : ['since' => $before->number, 'changes' => self::changes($edition, $before, $changed)],
             'earlier' => array_values(array_filter($numbers, static fn (int $number): bool => $number < $newest)),
         ];
+    }
+
+    /**
+     * What is otherwise in an edition than in one before: frozen both, so that it is worked out once.
+     *
+     * @return list<EditionChange>
+     */
+    public static function changes(Edition $edition, Edition $before, WhatChanged $changed): array
+    {
+        $work = static fn (): array => $changed->between($before, Edition::query()->findOrFail($edition->id, ['id', 'told'])) ?? [];
+        /** @var list<EditionChange> $changes */
+        $changes = Cache::remember("changed:{$before->id}:{$edition->id}", self::KEPT, $work);
+
+        return $changes;
     }
 
     /** @return ReadersLines what an edition from before kept: every sign of its page */

@@ -268,6 +268,15 @@ export interface HandedOut {
     says: string | null;
 }
 
+export interface HandedLink {
+    id: number;
+    url: string;
+    shown: string;
+    shows: 'all' | 'list';
+    opened: number;
+    finished: number;
+}
+
 export interface HandOutSection {
     id: number;
     name: string;
@@ -282,12 +291,9 @@ export interface HandOutSection {
     bows: BowDensity | null;
     flags: number;
     proposals: number;
-    link: {
-        id: number;
-        url: string;
-        shown: string;
-    } | null;
+    link: HandedLink | null;
     ended: number;
+    openAgain: number | null;
 }
 
 export interface HandOut {
@@ -350,6 +356,18 @@ export interface PartDrawing {
     message: string;
 }
 
+export interface EditionChange {
+    text: string;
+    kind: 'decided' | 'follows';
+    from: number;
+    to: number;
+}
+
+export interface PartChanges {
+    since: number;
+    changes: EditionChange[];
+}
+
 export interface PartNow {
     edition: number;
     at: string;
@@ -374,6 +392,7 @@ export interface PartPage {
     };
     newest: number;
     earlier: number[];
+    changed: PartChanges | null;
 }
 
 export interface PatternRow {

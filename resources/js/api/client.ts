@@ -86,5 +86,13 @@ export const api = {
     patch: <T>(path: string, body: unknown) => json<T>('PATCH', path, body),
     delete: <T>(path: string, body?: unknown) => json<T>('DELETE', path, body),
     text: async (path: string) => (await send('GET', path)).text(),
+    /** A file, under the name the server gives it. */
+    file: async (path: string) => {
+        const response = await send('GET', path);
+        const said = response.headers.get('Content-Disposition') ?? '';
+        const plain = /filename="?([^";]+)"?/.exec(said)?.[1];
+        const name = /filename\*=utf-8''([^;]+)/i.exec(said)?.[1];
+        return { file: await response.blob(), name: name ? decodeURIComponent(name) : (plain ?? 'part') };
+    },
     postForText: async (path: string, body: unknown) => (await send('POST', path, body)).text(),
 };

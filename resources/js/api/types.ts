@@ -16,6 +16,7 @@ export type {
     DeskPlan,
     Direction,
     Done,
+    EditionChange,
     ErrandRow as Errand,
     Finger,
     FingerOption,

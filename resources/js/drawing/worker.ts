@@ -1,22 +1,25 @@
 /**
  * Draws pages on the server: a line of JSON in, a line of JSON out for each sheet, one after another, until the input ends.
  *
- * In: `{"ticket", "musicXml", "sheets": [name]}`. Out: `{"ticket", "sheet", "pages": [svg]}` for each, or `{"ticket", "error": "a
+ * In: `{"ticket", "musicXml", "sheets": [name], "measures": [from, until] or null}`, the last one left out. Out: `{"ticket", "sheet", "pages": [svg]}` for each, or `{"ticket", "error": "a
  * sentence"}` and nothing more; first of all `{"version"}` of the engraving library.
  */
 import { createInterface } from 'node:readline';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { layout } from '../engraving/layout';
+import { layout, type Sheet } from '../engraving/layout';
 import { load } from '../engraving/load';
+import { cut, passage, type CutScore } from '../engraving/score';
 import { tidy } from '../engraving/tidy';
 import { sheetOf } from './sheets';
 import { slim } from './slim';
+import { mayTurnBefore, turns } from './turns';
 
 interface Wish {
     ticket: number;
     musicXml: string;
     sheets: string[];
+    measures: [number, number] | null;
 }
 
 // The library writes its warnings where our answers go.
@@ -26,29 +29,56 @@ function say(what: object): void {
     process.stdout.write(`${JSON.stringify(what)}\n`);
 }
 
+/** The same page gets the same drawing. The notes among words come from a font of ours. */
+const OPTIONS = { xmlIdSeed: 1, smuflTextFont: 'none' } as const;
 const library = await createVerovioModule();
 let toolkit = new VerovioToolkit(library);
 
-function draw({ ticket, musicXml, sheets }: Wish): void {
+/** The pages of a sheet of paper: filled evenly, and turned where there is a rest. */
+function turned(score: CutScore, sheet: Sheet, pages: string[]): string[] {
+    const systems = pages.map((svg) => svg.match(/class="system[ "]/g)?.length ?? 0);
+    const lengths = pages.flatMap((svg) => svg.split(/class="system[ "]/).slice(1).map((system) => system.match(/class="measure[ "]/g)?.length ?? 0));
+    const starts: number[] = [];
+    const all = lengths.reduce((at, length) => starts.push(at) && at + length, 0);
+    if (all !== score.measures.length) return pages;
+    const first = turns(systems, (system) => mayTurnBefore(score, starts[system] ?? 0));
+    const begins = first.map((system) => starts[system] ?? 0);
+    toolkit.setOptions({ ...layout(sheet), ...OPTIONS, breaks: 'encoded' });
+    load(toolkit, passage(score, { from: 0, until: all }, starts, begins));
+    // Where what was asked for does not come out, the pages stay as they fell.
+    return toolkit.getPageCount() === pages.length ? rendered(true) : pages;
+}
+
+/** Pages without the boxes that tell where things stand. */
+function rendered(isPaper: boolean): string[] {
+    return Array.from({ length: toolkit.getPageCount() }, (_, page) => tidy(toolkit.renderToSVG(page + 1), !isPaper));
+}
+
+function draw({ ticket, sheets, ...wish }: Wish): void {
+    const whole = cut(wish.musicXml);
+    const [from, until] = wish.measures ?? [0, whole.measures.length];
+    const musicXml = wish.measures && whole.measures.length > 0 ? passage(whole, { from, until }, []) : wish.musicXml;
+    const score = cut(musicXml);
     let isLoaded = false;
     for (const name of sheets) {
         const sheet = sheetOf(name);
         if (sheet === null) {
             throw new Error(`There is no sheet “${name}”.`);
         }
-        // The same page gets the same drawing. The notes among words come from a font of ours.
-        toolkit.setOptions({ ...layout(sheet), xmlIdSeed: 1, smuflTextFont: 'none' });
+        toolkit.setOptions({ ...layout(sheet), ...OPTIONS });
         if (isLoaded) {
             toolkit.redoLayout();
         } else {
             load(toolkit, musicXml);
             isLoaded = true;
         }
-        const pages: string[] = [];
-        for (let page = 1; page <= toolkit.getPageCount(); page += 1) {
-            pages.push(slim(tidy(toolkit.renderToSVG(page), sheet.height === null)));
+        const isPaper = sheet.height !== null;
+        let pages = rendered(isPaper);
+        if (isPaper && pages.length > 1 && score.measures.length > 0) {
+            pages = turned(score, sheet, pages);
+            isLoaded = false;
         }
-        say({ ticket, sheet: name, pages });
+        say({ ticket, sheet: name, pages: pages.map(slim) });
     }
 }
 

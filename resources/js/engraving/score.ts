@@ -95,12 +95,16 @@ export function around(score: CutScore, starts: number[], wanted: Stretch): Stre
  * Some measures as a part of their own: with the clef, key and meter that hold there, and a system break before each of `breaks`.
  *
  * @param breaks measures that begin a system
+ * @param pages measures that begin a page
  */
-export function passage(score: CutScore, { from, until }: Stretch, breaks: number[]): string {
-    const starts = new Set(breaks.filter((start) => start > from));
+export function passage(score: CutScore, { from, until }: Stretch, breaks: number[], pages: number[] = []): string {
+    const starts = new Map([
+        ...breaks.map((start) => [start, '<print new-system="yes"/>'] as const),
+        ...pages.map((start) => [start, '<print new-page="yes"/>'] as const),
+    ]);
     const measures = score.measures.slice(from, until).map((measure, at) => {
         const plain = measure.replace(BREAK, '');
-        return starts.has(from + at) ? inside(plain, '<print new-system="yes"/>') : plain;
+        return inside(plain, at > 0 ? (starts.get(from + at) ?? '') : '');
     });
     const [first] = measures;
     if (first !== undefined && from > 0) measures[0] = withAttributes(first, score.measures.slice(0, from));
@@ -109,6 +113,7 @@ export function passage(score: CutScore, { from, until }: Stretch, breaks: numbe
 
 /** @param what is written at the beginning of a measure */
 function inside(measure: string, what: string): string {
+    if (what === '') return measure;
     return measure.endsWith('/>') && !measure.includes('</measure>')
         ? `${measure.slice(0, -2)}>${what}</measure>`
         : measure.replace('>', `>${what}`);

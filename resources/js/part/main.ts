@@ -3,9 +3,11 @@
  * music is there before it.
  */
 import { isTexts, remember, remembered } from '../ui/remembered';
+import { changesSince, markMargin, showChanges } from './changed';
 import { drawingOf, type Wanted } from './drawing';
 import { fitting, stepped, type Screen } from './screens';
 import { watchEdition } from './newer';
+import { setSlips } from './slips';
 
 interface Shown {
     token: string;
@@ -16,6 +18,10 @@ interface Shown {
     at: string;
     chosen: Chosen;
     usual: Chosen;
+    /** The edition with which this one is compared; 0 for none. */
+    since: number;
+    /** Whether the link shows more than the list. */
+    hasMusic: boolean;
 }
 
 interface Chosen {
@@ -77,6 +83,7 @@ async function show(): Promise<void> {
         const scrolled = music.scrollHeight > 0 ? music.scrollTop / music.scrollHeight : 0;
         music.replaceChildren(drawn);
         music.scrollTop = scrolled * music.scrollHeight;
+        drawBars();
     } catch (problem) {
         if (mine === turn) say(problem instanceof Error ? problem.message : 'This page cannot be shown just now.');
     }
@@ -92,6 +99,7 @@ function say(sentence: string): void {
 }
 
 function tab(name: 'music' | 'list'): void {
+    if (!shown.hasMusic) return;
     page?.setAttribute('data-shows', name);
     document.querySelectorAll('[data-tab]').forEach((button) => button.setAttribute('aria-pressed', String(button.getAttribute('data-tab') === name)));
 }
@@ -182,16 +190,63 @@ async function print(button: HTMLButtonElement): Promise<void> {
 
 /* Ticks: one on each row, for this edition and chair. */
 
+function boxes(): HTMLInputElement[] {
+    return [...document.querySelectorAll<HTMLInputElement>('.list li input')];
+}
+
 function ticks(): void {
     const key = `done-${shown.token}-${shown.edition}-${chosen.chair}`;
     let done = remembered(key, [], isTexts);
-    document.querySelectorAll<HTMLInputElement>('.list li input').forEach((box) => {
+    boxes().forEach((box) => {
         box.checked = done.includes(box.value);
-        box.addEventListener('change', () => {
+        box.onchange = (): void => {
             done = box.checked ? [...done, box.value] : done.filter((one) => one !== box.value);
             remember(key, done);
-        });
+            drawBars();
+            tellSeen();
+        };
     });
+}
+
+/** Changed places have a bar in the margin until they are ticked. */
+function drawBars(): void {
+    const open = [...document.querySelectorAll<HTMLElement>('#changed li')].filter((row) => !row.querySelector('input')?.checked);
+    markMargin(music, open.map((row) => [Number(row.dataset.from), Number(row.dataset.to)]));
+}
+
+/** Who pencilled in an older edition is told what changed since that one. */
+async function changedSinceSeen(): Promise<void> {
+    const seen = Number(remembered(ofPart('seen'), '0', isText));
+    if (shown.edition === shown.newest) remember(ofPart('seen'), String(Math.max(seen, shown.edition)));
+    const since = remembered(ofPart('since'), [], isTexts);
+    // What was shown as changed stays so as long as the edition is the newest.
+    const from = since[0] === String(shown.edition) ? Number(since[1]) : seen;
+    if (from === 0 || from >= shown.edition || shown.since === 0) return;
+    remember(ofPart('since'), [String(shown.edition), String(from)]);
+    if (from >= shown.since) return;
+    const changes = await changesSince(shown.token, shown.edition, from);
+    if (!changes) return;
+    showChanges(changes);
+    ticks();
+    drawBars();
+}
+
+let isTold = '';
+
+/** Counts, without names: this browser opened the page; its list is finished. */
+function tellSeen(): void {
+    if (shown.edition !== shown.newest) return;
+    const all = boxes();
+    const isFinished = all.length > 0 && all.every((box) => box.checked);
+    if (isTold === String(isFinished)) return;
+    isTold = String(isFinished);
+    const reader = remembered(ofPart('reader'), '', isText) || crypto.randomUUID().replaceAll('-', '');
+    remember(ofPart('reader'), reader);
+    void fetch(`/api/v1/part/${shown.token}/seen`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
+        body: JSON.stringify({ reader, finished: isFinished ? shown.edition : null }),
+    }).catch(() => (isTold = ''));
 }
 
 function saysWhen(): void {
@@ -207,6 +262,8 @@ function saysWhen(): void {
 function start(): void {
     saysWhen();
     ticks();
+    drawBars();
+    void changedSinceSeen();
     tab(asked.get('shows') === 'list' ? 'list' : 'music');
     document.querySelectorAll<HTMLButtonElement>('[data-tab]').forEach((button) =>
         button.addEventListener('click', () => tab(button.dataset.tab === 'list' ? 'list' : 'music')),
@@ -237,7 +294,7 @@ function start(): void {
         choose('chair', chair);
         return;
     }
-    if (isOther || !music?.querySelector('.drawn')) void show();
+    if (shown.hasMusic && (isOther || !music?.querySelector('.drawn'))) void show();
 
     if (paperSelect && largeBox) {
         paperSelect.value = remembered('paper', navigator.language === 'en-US' ? 'letter' : 'a4', isText);
@@ -254,10 +311,18 @@ function start(): void {
     }
     pointDownloads();
     document.querySelector<HTMLButtonElement>('button.print')?.addEventListener('click', (event) => void print(event.currentTarget as HTMLButtonElement));
-    document.querySelector('button.print-list')?.addEventListener('click', () => {
-        document.body.classList.add('prints-list');
-        window.print();
-    });
+    const slipSelect = document.querySelector<HTMLSelectElement>('select[name=slips]');
+    if (slipSelect) {
+        slipSelect.value = remembered('slips', '1', isText);
+        slipSelect.addEventListener('change', () => remember('slips', slipSelect.value));
+    }
+    document.querySelectorAll<HTMLButtonElement>('button.print-list').forEach((button) =>
+        button.addEventListener('click', () => {
+            setSlips(button.dataset.prints === 'changed' ? 'changed' : 'list', Number(slipSelect?.value ?? 1), shown);
+            document.body.classList.add('prints-list');
+            window.print();
+        }),
+    );
     window.addEventListener('afterprint', () => document.body.classList.remove('prints-list'));
 
     const dark = document.querySelector<HTMLInputElement>('input[name=dark]');
@@ -279,7 +344,10 @@ function start(): void {
 
     watchEdition(shown.token, shown.edition, shown.edition === shown.newest);
     if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/part/worker.js').catch(() => undefined);
-    setTimeout(() => void paper().catch(() => undefined), WHEN_IDLE);
+    setTimeout(() => {
+        tellSeen();
+        if (shown.hasMusic) void paper().catch(() => undefined);
+    }, WHEN_IDLE);
 }
 
 start();

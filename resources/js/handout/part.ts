@@ -1,0 +1,39 @@
+/** What is asked of a part on Hand out in more than one place. */
+import QRCode from 'qrcode-svg';
+import { api } from '../api/client';
+import type { HandOutSection } from '../api/types';
+import { tell } from '../ui/say';
+
+export function isDrawing({ edition }: HandOutSection): boolean {
+    return edition !== null && ['waits', 'works'].includes(edition.drawing) && edition.pages > 0;
+}
+
+/** What has not changed is not handed out again. */
+export function mayHandOut({ edition, since }: HandOutSection): boolean {
+    return !edition || !since || since.added.length + since.removed.length > 0;
+}
+
+export async function copy(text: string): Promise<void> {
+    try {
+        await navigator.clipboard.writeText(text);
+        tell('The link is copied.');
+    } catch {
+        window.prompt('Copy this link:', text);
+    }
+}
+
+/** The square code of an address, as SVG. */
+export function squareCode(url: string): string {
+    return new QRCode({ content: url, width: 240, height: 240, padding: 1, join: true, ecl: 'M' }).svg();
+}
+
+/** Has the browser keep a file under the name the server gives it. */
+export async function save(path: string): Promise<void> {
+    const { file, name } = await api.file(path);
+    const address = URL.createObjectURL(file);
+    const link = document.createElement('a');
+    link.href = address;
+    link.download = name;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(address), 60_000);
+}

@@ -30,7 +30,7 @@
     <section class="music" id="music" tabindex="0" role="img" aria-label="{{ $shown['part'] }} with its marks">@if ($svg !== '')<div class="drawn">{!! $svg !!}</div>@else<p class="quiet waiting" role="status">{{ $says ?? 'Your part is being drawn. It comes in a moment.' }}</p>@endif</section>
     @endif
     <section class="list" id="list">
-        <div class="changed" id="changed" @if (($shown['changed']['changes'] ?? []) === []) hidden @endif>
+        <div class="changed" id="changed"@if (($shown['changed']['changes'] ?? []) === []) hidden @endif>
             <h2>Changed since edition <span id="since">{{ $shown['changed']['since'] ?? '' }}</span></h2>
             <ul>
                 @foreach ($shown['changed']['changes'] ?? [] as $change)
@@ -71,7 +71,7 @@
                 @endif
                 <label>Lists on a sheet <select name="slips"><option>1</option><option>2</option><option>4</option></select></label>
                 <button type="button" class="print-list" data-prints="list">Print the list</button>
-                <button type="button" class="print-list" data-prints="changed" @if (($shown['changed']['changes'] ?? []) === []) hidden @endif>Print the corrections</button>
+                <button type="button" class="print-list" data-prints="changed"@if (($shown['changed']['changes'] ?? []) === []) hidden @endif>Print the corrections</button>
             </div>
         </details>
         <details class="menu">

@@ -40,6 +40,37 @@ final class PaperTest extends FeatureTestCase
         self::assertStringContainsString('Page size:       612 x 792 pts (letter)', $this->said('pdfinfo', $letter));
     }
 
+    public function testAStretchOfMeasuresIsPrintedByItsNumbers(): void
+    {
+        $section = $this->section($this->piece('A4q | D5q E5q F5q G5q | A5q G5q F5h | A5w | G5w'));
+        $this->actingAs($this->director);
+        $words = fn (string $query): string => $this->said('pdftotext', self::bytes($this->get("/api/v1/sections/{$section->id}/download.pdf?{$query}")->assertOk()));
+
+        self::assertStringContainsString('measures 2 to 4', $words('from=2&to=3'));
+        self::assertStringContainsString('measures 0 to 3', $words('to=2'));
+        self::assertStringContainsString('measures 3 to 5', $words('from=3'));
+        $refused = fn (string $query): mixed => $this->getJson("/api/v1/sections/{$section->id}/download.pdf?{$query}")->assertUnprocessable()->json('message');
+        self::assertSame('There is no measure 12; the last one is 4.', $refused('from=2&to=12'));
+        self::assertSame('There is no measure B; the last one is 4.', $refused('from=B'));
+        self::assertSame('Measure 1 comes before measure 3.', $refused('from=3&to=1'));
+    }
+
+    public function testTheScoreHasTheMarksOfAllParts(): void
+    {
+        $this->app->instance(Engraver::class, new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
+        $piece = $this->twoViolins('D5q E5q F#5q G5q | A5h A5h');
+        $this->actingAs($this->director);
+        foreach ($piece->sections as $section) {
+            $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.2 \"in {$section->name}\"", 'seen' => 99])->assertOk();
+        }
+        $words = $this->said('pdftotext', self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf?what=score")->assertOk()));
+
+        self::assertStringContainsString('Score', $words);
+        foreach ($piece->sections as $section) {
+            self::assertStringContainsString("in {$section->name}", $words);
+        }
+    }
+
     public function testAStudentTakesTheEditionAsItWasDrawn(): void
     {
         $section = $this->section($this->piece());

@@ -2,9 +2,13 @@ import { execFileSync } from 'node:child_process';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sheetOf } from '../../resources/js/drawing/sheets';
 import { slim } from '../../resources/js/drawing/slim';
+import { mayTurnBefore, turns } from '../../resources/js/drawing/turns';
+import type { CutScore } from '../../resources/js/engraving/score';
+import { changesSince, markMargin, showChanges } from '../../resources/js/part/changed';
 import { drawingOf } from '../../resources/js/part/drawing';
 import { watchEdition } from '../../resources/js/part/newer';
 import { fitting, stepped } from '../../resources/js/part/screens';
+import { setSlips } from '../../resources/js/part/slips';
 
 interface Answer {
     status?: number;
@@ -149,6 +153,116 @@ describe('a drawing made small', () => {
     });
 });
 
+describe('what changed', () => {
+    const system = (...measures: string[]): string =>
+        `<g class="system">${measures.map((name) => `<g class="measure"><g class="staff"><path d="M0 540 L900 540"/><path d="M0 1260 L900 1260"/>${name}</g></g>`).join('')}</g>`;
+
+    beforeEach(() => {
+        document.body.innerHTML = '<div id="music"><div class="drawn">'
+            + `<svg>${system('', '')}${system('', '')}</svg><svg>${system('', '', '')}</svg></div></div>`
+            + '<div id="changed" hidden><h2><span id="since"></span></h2><ul></ul></div>';
+    });
+
+    it('has a bar in the margin of each system it is in, as high as the staff', () => {
+        const music = document.querySelector<HTMLElement>('#music');
+        markMargin(music, [[1, 2], [1, 1]]);
+        const bars = [...document.querySelectorAll('.changed-bar')];
+        expect(bars.map((bar) => [...document.querySelectorAll('g.system')].indexOf(bar.parentElement!))).toEqual([0, 1]);
+        expect([bars[0]?.getAttribute('y'), bars[0]?.getAttribute('height')]).toEqual(['540', '720']);
+        // Pages are counted on.
+        markMargin(music, [[5, 5]]);
+        expect([...document.querySelectorAll('g.system')].map((each) => each.querySelectorAll('.changed-bar').length)).toEqual([0, 0, 1]);
+        markMargin(music, []);
+        expect(document.querySelectorAll('.changed-bar')).toHaveLength(0);
+    });
+
+    it('is told line by line, what follows apart from what was decided', () => {
+        showChanges({ since: 2, changes: [
+            { text: 'm. 8: up, was down', kind: 'decided', from: 8, to: 8 },
+            { text: 'because of m. 8: m. 9 to m. 14 turn round', kind: 'follows', from: 9, to: 14 },
+        ] });
+        expect(document.querySelector<HTMLElement>('#changed')?.hidden).toBe(false);
+        expect(document.querySelector('#since')?.textContent).toBe('2');
+        expect([...document.querySelectorAll<HTMLElement>('#changed li')].map((row) => [row.className, row.dataset.from, row.dataset.to])).toEqual([
+            ['decided', '8', '8'], ['follows', '9', '14'],
+        ]);
+    });
+
+    it('is asked for between any two editions, and its lack is no harm', async () => {
+        const asked = answers({ body: { since: 1, changes: [] } });
+        expect(await changesSince('abc', 4, 1)).toEqual({ since: 1, changes: [] });
+        expect(asked).toEqual(['/api/v1/part/abc/changes?edition=4&from=1']);
+        answers({ status: 404, body: { message: 'There is no edition 1 before this one.' } });
+        expect(await changesSince('abc', 4, 1)).toBeNull();
+        vi.stubGlobal('fetch', () => Promise.reject(new Error('offline')));
+        expect(await changesSince('abc', 4, 1)).toBeNull();
+    });
+});
+
+describe('lists on paper', () => {
+    const heading = { title: 'Tune', part: 'Viola', edition: 3, since: 2 };
+
+    beforeEach(() => {
+        document.body.innerHTML = '<section id="list"><div id="changed"><h2><span id="since">1</span></h2><ul>'
+            + '<li class="follows"><label><input type="checkbox"><span>m. 9 turns round</span></label></li></ul></div>'
+            + '<p><span id="length">2 signs, about 1 minute</span></p><ul>'
+            + '<li><label><input type="checkbox"><strong>m. 4</strong><span>V up</span><small>at A</small></label></li>'
+            + '<li><label><input type="checkbox"><strong>m. 7</strong><span>hooked</span><small></small></label></li></ul></section>';
+    });
+
+    it('stand as often on a sheet as was asked, each with its heading and all its lines', () => {
+        expect(setSlips('list', 4, heading)).toBe(4);
+        const slips = [...document.querySelectorAll('#slips > div')];
+        expect(slips).toHaveLength(4);
+        expect(slips[3]?.querySelector('h2')?.textContent).toBe('Tune – Viola');
+        expect(slips[0]?.querySelector('p')?.textContent).toBe('Edition 3; 2 signs, about 1 minute');
+        expect([...(slips[0]?.querySelectorAll('li') ?? [])].map((row) => row.textContent)).toEqual(['m. 4  V up  at A', 'm. 7  hooked']);
+        setSlips('list', 1, heading);
+        expect(document.querySelectorAll('#slips > div')).toHaveLength(1);
+    });
+
+    it('tell the corrections alone, and since when', () => {
+        setSlips('changed', 2, heading);
+        const [slip] = document.querySelectorAll('#slips > div');
+        expect(slip?.querySelector('h2')?.textContent).toBe('Corrections, edition 3: Tune – Viola');
+        expect(slip?.querySelector('p')?.textContent).toBe('Since edition 1');
+        expect(slip?.querySelector('li.follows')?.textContent).toBe('m. 9 turns round');
+    });
+
+    it('are fewer on a sheet where they are too long for a quarter of it', () => {
+        vi.spyOn(HTMLElement.prototype, 'scrollHeight', 'get').mockImplementation(function (this: HTMLElement) {
+            return this.parentElement?.className === 'slips-4' ? 900 : 400;
+        });
+        vi.spyOn(HTMLElement.prototype, 'clientHeight', 'get').mockReturnValue(480);
+        expect(setSlips('list', 4, heading)).toBe(2);
+    });
+});
+
+describe('the pages of a printed part', () => {
+    const rest = '<note><rest/><duration>4</duration><type>whole</type></note>';
+    const note = '<note><pitch/><type>quarter</type></note>';
+    const score = (...measures: string[]): CutScore => ({ head: '', tail: '', measures: measures.map((inside) => `<measure>${inside}</measure>`) });
+
+    it('may be turned where there is a rest of some length, before the turn or after it', () => {
+        const music = score(note + rest, note, rest + note, note, note + '<note><rest/><type>16th</type></note>', note);
+        expect([1, 2, 3, 4, 5].filter((measure) => mayTurnBefore(music, measure))).toEqual([1, 2]);
+    });
+
+    it('are filled evenly', () => {
+        expect(turns([12, 12, 1], () => false)).toEqual([8, 16]);
+        expect(turns([5], () => false)).toEqual([]);
+        expect(turns([10, 10], () => true)).toEqual([10]);
+    });
+
+    it('end at a rest that is near, and never grow in number', () => {
+        expect(turns([10, 6], (system) => system === 7)).toEqual([7]);
+        expect(turns([10, 6], (system) => system === 1)).toEqual([8]);
+        // The second page would overflow.
+        expect(turns([10, 10], (system) => system === 9)).toEqual([10]);
+        expect(turns([10, 10, 8], (system) => [8, 18].includes(system))).toEqual([8, 18]);
+    });
+});
+
 describe('the engraver on the server', () => {
     const draw = (...wishes: object[]): { ticket?: number; sheet?: string; pages?: string[]; error?: string; version?: string }[] =>
         execFileSync('node', ['storage/framework/drawing/worker.mjs'], {
@@ -180,6 +294,12 @@ describe('the engraver on the server', () => {
             expect(svg.match(/<\/\w+>/g)).toHaveLength(closed);
         }
         expect(paper?.sheet).toBe('a4');
+        const [, passage] = draw({ ticket: 1, musicXml: measures(40), sheets: ['phone'], measures: [8, 20] });
+        expect(passage?.pages?.[0]?.match(/class="notehead"/g)).toHaveLength(12);
+        const [, long] = draw({ ticket: 1, musicXml: measures(400), sheets: ['a4-large'] });
+        const systems = long?.pages?.map((page) => page.match(/class="system"/g)?.length ?? 0) ?? [];
+        expect(long?.pages?.map((page) => page.match(/class="notehead"/g)?.length ?? 0).reduce((sum, notes) => sum + notes, 0)).toBe(400);
+        expect(Math.max(...systems) - Math.min(...systems)).toBeLessThanOrEqual(1);
         expect(wrong?.error).toBe('The engraving library could not read this part.');
         expect(after?.error).toContain('no sheet “blackboard”');
     });

@@ -28,11 +28,19 @@ const BOW_DENSITIES: { value: BowDensity | typeof AS_THE_CLASS; label: string }[
 
 const changes = ref<EditionChange[] | null>(null);
 
-watch(() => props.section.since, () => (changes.value = null));
+const details = ref<HTMLDetailsElement | null>(null);
+
+watch(
+    () => JSON.stringify([props.section.edition?.number, props.section.since]),
+    () => {
+        changes.value = null;
+        void askWhatChanged();
+    },
+);
 
 /** What was decided, and what follows: worked out when somebody looks. */
-async function askWhatChanged(event: Event): Promise<void> {
-    if (!(event.target as HTMLDetailsElement).open || changes.value) return;
+async function askWhatChanged(): Promise<void> {
+    if (!details.value?.open || changes.value) return;
     await orWarn(async () => {
         changes.value = (await api.get<{ changes: EditionChange[] | null }>(`sections/${props.section.id}/changes`)).changes ?? [];
     });
@@ -127,7 +135,7 @@ const seen = computed(() => {
                 <span :class="{ changed: since !== 'nothing has changed since' }">{{ since }}</span>
             </p>
             <p v-else class="quiet">Not handed out yet.</p>
-            <details v-if="section.told && section.told.write.length + section.told.rubOut.length > 0" class="told" @toggle="askWhatChanged">
+            <details v-if="section.told && section.told.write.length + section.told.rubOut.length > 0" ref="details" class="told" @toggle="askWhatChanged">
                 <summary>What players will be told</summary>
                 <p v-if="!changes" class="quiet" role="status">Comparing…</p>
                 <ul v-if="changes?.length">
@@ -214,7 +222,7 @@ const seen = computed(() => {
     display: grid;
     grid-template-columns: 230px minmax(0, 1fr) 190px 160px;
     gap: 16px;
-    align-items: center;
+    align-items: start;
     background: var(--paper);
     border: 1px solid var(--hair);
     border-radius: var(--radius-large);

@@ -24,7 +24,7 @@ export async function copy(text: string): Promise<void> {
 
 /** The square code of an address, as SVG. */
 export function squareCode(url: string): string {
-    return new QRCode({ content: url, width: 240, height: 240, padding: 1, join: true, ecl: 'M' }).svg();
+    return new QRCode({ content: url, width: 240, height: 240, padding: 1, join: true, ecl: 'M', container: 'svg-viewbox' }).svg();
 }
 
 /** Has the browser keep a file under the name the server gives it. */

@@ -2,6 +2,7 @@
 
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\BinController;
+use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\ClassController;
 use App\Http\Controllers\DeskController;
 use App\Http\Controllers\DownloadController;
@@ -100,6 +101,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}', [DeskController::class, 'show']);
         Route::get('sections/{section}/page', [DeskController::class, 'page']);
         Route::get('sections/{section}/hand', [DeskController::class, 'hand']);
+        Route::get('sections/{section}/choice', [ChoiceController::class, 'show']);
         Route::get('sections/{section}/notes/{note}', [NoteController::class, 'show']);
         Route::get('sections/{section}/returns', [ReturnController::class, 'index']);
         Route::post('sections/{section}/copy', [MarkCopyController::class, 'store']);

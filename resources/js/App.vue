@@ -10,7 +10,7 @@ const session = useSession();
 // The server says at which call it could not write; what is the matter is asked once.
 window.addEventListener('cannot-write', () => void session.look().catch(() => undefined));
 
-const hasNav = computed(() => !route.meta.open && route.name !== undefined && session.user !== null);
+const hasNav = computed(() => !route.meta.open && !route.meta.bare && route.name !== undefined && session.user !== null);
 </script>
 
 <template>

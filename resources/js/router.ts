@@ -18,6 +18,7 @@ export const router = createRouter({
         { path: '/rack', name: 'rack', component: () => import('./rack/RackScreen.vue') },
         { path: '/piece/:piece/desk/:section?', name: 'desk', component: () => import('./desk/DeskScreen.vue') },
         { path: '/piece/:piece/tutti', name: 'tutti', component: () => import('./tutti/TuttiScreen.vue') },
+        { path: '/piece/:piece/class-view/:section', name: 'class-view', component: () => import('./classview/ClassViewScreen.vue'), meta: { bare: true } },
         {
             path: '/piece/:piece/read-through',
             name: 'read-through',

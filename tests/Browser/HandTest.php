@@ -31,6 +31,29 @@ final class HandTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    public function testTheClassTriesBothVersionsAndDecides(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();
+        $page->press('Violin II', '.tabs')->engraved();
+        $line = $page->type('input[name=say-it]', '5.1 up or down');
+        $page->sees('1 mark', '#says');
+        $before = $page->count('.ruler .marked');
+        $line->sendKeys(WebDriverKeys::ENTER);
+        $page->until(fn (): bool => $page->count('.ruler .marked') > $before, 'the choice was not laid');
+        $page->press('Class view', '.bottom')->sees('Measures 4 to 7', 'h1');
+        $page->until(fn (): bool => $page->count('section[aria-label="Version B"] g.note') > 3, 'the second version is not engraved');
+        $page->until(fn (): bool => $page->count('.lane-down') > 2, 'the bow is not under it');
+        self::assertSame(2, $page->count('h2 b'));
+        $page->keys('b')->sees('B it is: down', '.el-message');
+        $page->until(fn (): bool => $page->count('h2 b') === 0, 'the choice stays open');
+        // Nothing is open any more: a clicker turns on by measures.
+        $title = $page->text('h1');
+        $page->keys(WebDriverKeys::PAGE_DOWN);
+        $page->until(fn (): bool => $page->text('h1') !== $title, 'the clicker does not turn on');
+        $page->keys(WebDriverKeys::ESCAPE)->engraved();
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testAnotherFingerIsTakenByPressAndByKey(): void
     {
         $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();

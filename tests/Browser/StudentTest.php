@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverSelect;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
@@ -62,6 +63,47 @@ final class StudentTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    public function testChangedPlacesHaveABarUntilTheyAreTickedAndSlipsArePrinted(): void
+    {
+        $director = Client::signedIn(Harness::get()->url);
+        $section = (int) Harness::get()->database()->query('select section_id from links where ended_at is null order by id limit 1')->fetchColumn();
+        $director->json('POST', "sections/{$section}/editions");
+        $director->json('POST', "sections/{$section}/marks", ['lines' => '13.1 up', 'seen' => 9007199254740991]);
+        $director->json('POST', "sections/{$section}/editions");
+        $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        $page->until(fn (): bool => $page->count('.changed-bar') > 0, 'changed places have no bar');
+        $page->press('Pencil list')->sees('Changed since edition', '.changed')->sees('m. 13: up', '.changed');
+        $page->driver->executeScript('window.print = () => { window.printed = true; }; document.querySelector("select[name=slips]").value = "2"');
+        $page->find('footer details summary')->click();
+        $page->press('Print the corrections', 'footer');
+        self::assertSame(2, $page->count('#slips > div'));
+        self::assertStringContainsString('Corrections, edition', (string) $page->driver->executeScript('return document.querySelector("#slips h2").textContent'));
+        foreach ($page->driver->findElements(WebDriverBy::cssSelector('.changed input')) as $box) {
+            $box->click();
+        }
+        self::assertSame(0, $page->count('.changed-bar'));
+        $page->driver->navigate()->refresh();
+        $page->engraved();
+        self::assertSame(0, $page->count('.changed-bar'), 'the ticks are forgotten');
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testALinkMayShowTheListAlone(): void
+    {
+        $director = Client::signedIn(Harness::get()->url);
+        $link = (int) Harness::get()->database()->query('select id from links where ended_at is null order by id limit 1')->fetchColumn();
+        $address = Harness::get()->studentLink();
+        $director->json('PATCH', "links/{$link}", ['shows' => 'list']);
+        $page = Page::open(390, 844, true)->go($address)->sees('signs, about', '.list');
+        self::assertSame([0, 0], [$page->count('.drawn'), $page->count('[data-tab]')]);
+        $page->until(
+            fn (): bool => (int) Harness::get()->database()->query("select count(*) from readers where link_id = {$link}")->fetchColumn() > 0,
+            'who opened it is not counted',
+        );
+        $director->json('PATCH', "links/{$link}", ['shows' => 'all']);
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testANewerEditionIsSaidAndNotSwappedIn(): void
     {
         $student = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
@@ -69,15 +111,15 @@ final class StudentTest extends BrowserTestCase
         $signs = $student->count('.drawn use');
         $director = Client::signedIn(Harness::get()->url);
         $section = (int) Harness::get()->database()->query('select section_id from links where ended_at is null order by id limit 1')->fetchColumn();
-        $director->json('POST', "sections/{$section}/marks", ['lines' => '13.1 up', 'seen' => 9007199254740991]);
-        $director->json('POST', "sections/{$section}/editions");
-        $student->until(function () use ($look, $student): bool {
+        $director->json('POST', "sections/{$section}/marks", ['lines' => '13.2 up', 'seen' => 9007199254740991]);
+        $number = $director->json('POST', "sections/{$section}/editions")['edition']['number'];
+        $student->until(function () use ($look, $student, $number): bool {
             $look();
 
-            return str_contains($student->text('#news'), 'Edition 2 is out.');
+            return str_contains($student->text('#news'), "Edition {$number} is out.");
         }, 'the newer edition is not announced');
         self::assertSame($signs, $student->count('.drawn use'));
-        $student->press('Show it', '#news')->sees('edition 2', 'header')->engraved();
+        $student->press('Show it', '#news')->sees("edition {$number}", 'header')->engraved();
         $student->press('Pencil list')->sees('new', '.list');
         $student->find('footer details:nth-of-type(2) summary')->click();
         $student->press('Edition 1', 'footer')->sees('This is an earlier edition.', '#news')->engraved();

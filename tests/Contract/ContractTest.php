@@ -125,6 +125,19 @@ final class ContractTest extends FeatureTestCase
         if (!in_array($route, $guest, true)) {
             $this->actingAs($user);
         }
+        if ($route === 'GET api/v1/part/{token}/changes') {
+            $this->postJson("/api/v1/sections/{$section}/marks", ['lines' => '1.2 4', 'seen' => 99]);
+            $this->postJson("/api/v1/sections/{$section}/editions");
+            [$method, $path] = explode(' ', str_replace('{token}', (string) $this->things['token'], $route));
+
+            return $this->json($method, "{$path}?from=1");
+        }
+        if ($route === 'GET api/v1/sections/{section}/choice') {
+            $made = $this->postJson("/api/v1/sections/{$section}/marks", ['lines' => '1.2 III or I', 'seen' => 99])->json('marks');
+            $key = rawurlencode((string) array_column($made, 'key', 'words')['III or I']);
+
+            return $this->getJson("/api/v1/sections/{$section}/choice?key={$key}");
+        }
         if ($route === 'POST api/v1/sections/{section}/settle') {
             $this->actingAs(User::query()->where('email', 'propose@example.test')->firstOrFail());
             $key = $this->postJson("/api/v1/sections/{$section}/marks", ['lines' => '1.2 down', 'seen' => 0])->json('marks.0.key');

@@ -93,6 +93,13 @@ describe('a passage', () => {
         expect(passage(score, { from: 1, until: 2 }, [])).toContain('<clef number="1"><sign>G</sign></clef><clef number="2"><sign>F</sign></clef>');
     });
 
+    it('leaves out what begins or ends outside of it', () => {
+        const score = cut(part(note(slur('start')), note(slur('stop')) + note(slur('start')) + note(slur('stop')), note(slur('start', 2)), note(slur('stop', 2))));
+        expect(passage(score, { from: 1, until: 3 }, [])).toBe(
+            part('', note() + note(slur('start')) + note(slur('stop')), note()).replace('<measure number="1"></measure>', ''),
+        );
+    });
+
     it('breaks its systems where the page does, not where the edition did', () => {
         const score = cut(part(note(), `<print new-system="yes"/>${note()}`, note(), note()));
         const made = passage(score, { from: 0, until: 4 }, [0, 2]);

@@ -12,10 +12,12 @@ use App\Models\User;
 use App\Plans\PlanHalves;
 use App\Plans\SectionPlanner;
 use App\Plans\SentBefore;
+use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Position;
 use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
@@ -30,6 +32,10 @@ use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\BowPrinting;
 use UprightPencil\Review\Flag;
 
@@ -54,6 +60,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-type TurnedBack array{label: string, section: int|null}
  * @phpstan-type PageMeasure array{index: int, xml: string}
  * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
+ * @phpstan-type ChoiceVersion array{text: string, does: string, xml: string, notes: list<PlannedNote>}
  * @phpstan-type DeskPlan array{revision: int, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>,
  *     flags: list<FlagRow>,
  *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
@@ -134,10 +141,11 @@ final readonly class DeskResource
     {
         $since = $halves->names;
         $notes = [];
-        foreach (['bow' => $this->bows($halves), 'hand' => $this->hands($halves)] as $half => $rows) {
-            if ($rows === null) {
-                continue;
-            }
+        $told = [
+            'bow' => $halves->bow === null ? null : self::bows($halves->score, $halves->part, $halves->bow, $halves->bows),
+            'hand' => $halves->hand === null ? null : self::hands($halves->part, $halves->hand),
+        ];
+        foreach (array_filter($told, is_array(...)) as $half => $rows) {
             $known = $held[$half] ?? '';
             $pieces = array_map(static fn (array $row): string => (string) json_encode($row), $rows);
             $changed = $this->sent->changed("{$half}:{$section->id}", $halves->names[$half], $known, $pieces);
@@ -151,18 +159,26 @@ final readonly class DeskResource
         return ['since' => $since, 'notes' => array_values($notes)];
     }
 
-    /** @return list<array{bow: Bow|null, sign: bool}>|null of each note */
-    private function bows(PlanHalves $halves): ?array
+    /** @return list<PlannedNote> every note of a plan that is only looked at */
+    public function planned(Score $score, PartPlan $plan, BowDensity $bows): array
     {
-        $bow = $halves->bow;
-        if ($bow === null) {
-            return null;
+        $hands = self::hands($plan->part, $plan->fingers);
+        $notes = [];
+        foreach (self::bows($score, $plan->part, $plan->bow, $bows) as $index => $row) {
+            $notes[] = ['id' => $plan->part->notes[$index]->id, ...$row, ...$hands[$index]];
         }
-        $signed = (new BowPrinting($halves->bows))->signed($halves->score, $halves->part, $bow);
+
+        return $notes;
+    }
+
+    /** @return list<array{bow: Bow|null, sign: bool}> of each note */
+    private static function bows(Score $score, Part $part, BowPlan $bow, BowDensity $bows): array
+    {
+        $signed = (new BowPrinting($bows))->signed($score, $part, $bow);
         $rows = [];
-        foreach ($halves->part->notes as $note) {
+        foreach ($part->notes as $note) {
             $of = $bow->at($note->id);
-            $row = $of === null ? null : MarkedScoreJson::bow($halves->score->measures[$note->measure], $note, $of);
+            $row = $of === null ? null : MarkedScoreJson::bow($score->measures[$note->measure], $note, $of);
             if ($row !== null && $of->isHead) {
                 $row['head'] = true;
             }
@@ -172,19 +188,14 @@ final readonly class DeskResource
         return $rows;
     }
 
-    /** @return list<array{finger: Finger|null}>|null of each note; reasons and runners-up are asked for one note at a time */
-    private function hands(PlanHalves $halves): ?array
+    /** @return list<array{finger: Finger|null}> of each note; reasons and runners-up are asked for one note at a time */
+    private static function hands(Part $part, FingerPlan $hand): array
     {
-        $hand = $halves->hand;
-        if ($hand === null) {
-            return null;
-        }
-
         return array_map(static function (Note $note) use ($hand): array {
             $of = $hand->at($note->id);
 
             return ['finger' => $of === null ? null : self::finger($of)];
-        }, $halves->part->notes);
+        }, $part->notes);
     }
 
     /** @return Finger with its words, and what of it should catch the eye */

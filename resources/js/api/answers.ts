@@ -179,6 +179,13 @@ export interface PageScore {
     measures: PageMeasure[];
 }
 
+export interface ChoiceVersion {
+    text: string;
+    does: string;
+    xml: string;
+    notes: PlannedNote[];
+}
+
 export interface DeskPlan {
     revision: number;
     names: PlanNames;

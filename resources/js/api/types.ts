@@ -6,6 +6,7 @@ export type {
     BowConnection,
     Card as Fingerboard,
     ChangeRow as Change,
+    ChoiceVersion,
     ClassChoices,
     CopyLook,
     BowDensity,

@@ -221,6 +221,7 @@ function pageDrawn(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
+                    <RouterLink v-if="desk.frame" class="plain-button" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
                     <DoneToggles />
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>

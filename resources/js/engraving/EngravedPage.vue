@@ -239,7 +239,12 @@ watch(
     },
 );
 
-defineExpose({ systemOf, boxOf });
+/** How many systems there are. */
+function systemCount(): number {
+    return systems.value.length;
+}
+
+defineExpose({ systemOf, boxOf, systemCount });
 </script>
 
 <template>

@@ -73,29 +73,44 @@ export function noteElement(page: HTMLElement, id: string): SVGGElement | null {
     return page.querySelector<SVGGElement>(`#${CSS.escape(id)}`);
 }
 
-export function measureSystem(picture: HTMLElement): Geometry {
+/** Where an element lies in its system: what is shown larger, as on a projector, is reckoned back. */
+function reckoned(picture: HTMLElement): (element: Element) => Area {
     const origin = picture.getBoundingClientRect();
+    const scale = picture.offsetWidth > 0 ? origin.width / picture.offsetWidth : 1;
+    return (element) => {
+        const { left, right, top, bottom } = element.getBoundingClientRect();
+        return {
+            left: (left - origin.left) / scale,
+            right: (right - origin.left) / scale,
+            top: (top - origin.top) / scale,
+            bottom: (bottom - origin.top) / scale,
+        };
+    };
+}
+
+export function measureSystem(picture: HTMLElement): Geometry {
+    const place = reckoned(picture);
     const geometry: Geometry = {
-        boxes: new Map(), signs: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: origin.height, written: [],
+        boxes: new Map(), signs: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: picture.offsetHeight, written: [],
     };
     picture.querySelectorAll('g.staff').forEach((staff) => {
         let top = Infinity;
         let bottom = -Infinity;
         staff.querySelectorAll(':scope > path').forEach((path) => {
-            const line = path.getBoundingClientRect();
-            top = Math.min(top, line.top - origin.top);
-            bottom = Math.max(bottom, line.bottom - origin.top);
-            geometry.left = Math.min(geometry.left, line.left - origin.left);
-            geometry.right = Math.max(geometry.right, line.right - origin.left);
+            const line = place(path);
+            top = Math.min(top, line.top);
+            bottom = Math.max(bottom, line.bottom);
+            geometry.left = Math.min(geometry.left, line.left);
+            geometry.right = Math.max(geometry.right, line.right);
         });
         staff.querySelectorAll<SVGGElement>('g.note').forEach((note) => {
-            const head = (note.querySelector('.notehead') ?? note).getBoundingClientRect();
+            const head = place(note.querySelector('.notehead') ?? note);
             geometry.notes.push(note.id);
             geometry.boxes.set(note.id, {
-                x: head.left - origin.left,
-                y: head.top - origin.top,
-                width: head.width,
-                height: head.height,
+                x: head.left,
+                y: head.top,
+                width: head.right - head.left,
+                height: head.bottom - head.top,
                 staffTop: top,
                 staffBottom: bottom,
             });
@@ -104,13 +119,12 @@ export function measureSystem(picture: HTMLElement): Geometry {
             );
             const first = uses[0];
             if (first) {
-                geometry.signs.set(note.id, { uses, foot: first.getBoundingClientRect().bottom - origin.top });
+                geometry.signs.set(note.id, { uses, foot: place(first).bottom });
             }
         });
     });
     picture.querySelectorAll(WRITTEN).forEach((sign) => {
-        const { left, right, top, bottom } = sign.getBoundingClientRect();
-        geometry.written.push({ left: left - origin.left, right: right - origin.left, top: top - origin.top, bottom: bottom - origin.top });
+        geometry.written.push(place(sign));
     });
     return geometry;
 }

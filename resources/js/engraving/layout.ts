@@ -40,5 +40,13 @@ export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
 
 /** One system a page: pictures that stand under one another. Systems break as they fit, or where the music says. */
 export function systemLayout(width: number, scale: number, breaks: 'auto' | 'line'): VerovioOptions {
-    return { ...layout({ width, height: null, scale, room: 0 }), pageHeight: 200, pageMarginTop: 12, pageMarginBottom: 12, breaks };
+    return {
+        ...layout({ width, height: null, scale, room: 0 }),
+        pageHeight: 200,
+        pageMarginTop: 12,
+        pageMarginBottom: 12,
+        // Room for the words before the lanes.
+        pageMarginLeft: 80,
+        breaks,
+    };
 }

@@ -51,10 +51,8 @@ export function spans({ measures }: CutScore): { from: number; to: number; isEnd
     const open = new Map<string, number[]>();
     const found: { from: number; to: number; isEnding: boolean }[] = [];
     measures.forEach((measure, index) => {
-        for (const [, name = '', attributes = ''] of measure.matchAll(SPAN)) {
-            const number = /\bnumber="([^"]*)"/.exec(attributes)?.[1] ?? '1';
-            const type = /\btype="([^"]*)"/.exec(attributes)?.[1] ?? '';
-            const key = name === 'ending' ? name : `${name} ${number}`;
+        for (const tag of measure.matchAll(SPAN)) {
+            const { key, type, name } = spanOf(tag);
             if (!ENDS.has(type)) {
                 if (type !== 'continue') open.set(key, [...(open.get(key) ?? []), index]);
                 continue;
@@ -108,7 +106,33 @@ export function passage(score: CutScore, { from, until }: Stretch, breaks: numbe
     });
     const [first] = measures;
     if (first !== undefined && from > 0) measures[0] = withAttributes(first, score.measures.slice(0, from));
-    return score.head + measures.join('') + score.tail;
+    return score.head + withoutLooseEnds(measures.join('')) + score.tail;
+}
+
+/** Without what begins or ends outside: the engraving library would join a loose end with the next beginning. */
+function withoutLooseEnds(measures: string): string {
+    const open = new Map<string, { at: number; length: number }[]>();
+    const loose: { at: number; length: number }[] = [];
+    for (const tag of measures.matchAll(SPAN)) {
+        const { key, type } = spanOf(tag);
+        const here = { at: tag.index, length: tag[0].length };
+        if (!ENDS.has(type)) {
+            if (type !== 'continue') open.set(key, [...(open.get(key) ?? []), here]);
+        } else if (!open.get(key)?.pop()) {
+            loose.push(here);
+        }
+    }
+    loose.push(...[...open.values()].flat());
+    return loose
+        .sort((one, other) => other.at - one.at)
+        .reduce((text, { at, length }) => (text[at + length - 2] === '/' ? text.slice(0, at) + text.slice(at + length) : text), measures);
+}
+
+/** What a tag begins or ends. */
+function spanOf([, name = '', attributes = '']: RegExpMatchArray): { key: string; type: string; name: string } {
+    const number = /\bnumber="([^"]*)"/.exec(attributes)?.[1] ?? '1';
+    const type = /\btype="([^"]*)"/.exec(attributes)?.[1] ?? '';
+    return { key: name === 'ending' ? name : `${name} ${number}`, type, name };
 }
 
 /** @param what is written at the beginning of a measure */

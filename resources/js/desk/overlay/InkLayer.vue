@@ -3,6 +3,7 @@
 import { onMounted, ref, watch } from 'vue';
 import type { Direction } from '../../api/types';
 import { bowSign, clearFoot, text, type Geometry } from '../../engraving/ink';
+import './lanes.css';
 import { drawHandLanes } from './handLane';
 import { BOW_LANE, drawLanes } from './bowLane';
 import { element } from '../../engraving/svg';
@@ -225,110 +226,5 @@ onMounted(() => {
 .ink :deep(.turned) {
     fill: var(--wood-glow);
     mix-blend-mode: multiply;
-}
-
-.ink :deep(.lane-ground) {
-    fill: var(--lane-ground);
-}
-
-.ink :deep(.lane-middle) {
-    stroke: var(--lane-edge);
-    stroke-dasharray: 3 4;
-}
-
-.ink :deep(.lane-word) {
-    font: 10px var(--sans);
-    fill: var(--lane-ink);
-    text-anchor: end;
-}
-
-.ink :deep(.lane-down) {
-    stroke: var(--ink);
-    stroke-width: 2;
-    fill: none;
-}
-
-.ink :deep(.lane-up) {
-    stroke: var(--lane-up);
-    stroke-width: 2;
-    fill: none;
-}
-
-.ink :deep(.lane-air) {
-    stroke: var(--ink);
-    stroke-width: 1.2;
-    stroke-dasharray: 1.5 3;
-    fill: none;
-}
-
-.ink :deep(.lane-wrong) {
-    stroke: var(--wrong);
-    stroke-width: 3;
-    fill: none;
-}
-
-.ink :deep(.hand-string) {
-    stroke: var(--lane-line);
-    stroke-width: 1;
-}
-
-.ink :deep(.hand-word) {
-    font: 8px var(--sans);
-    fill: var(--lane-ink);
-    text-anchor: end;
-}
-
-.ink :deep(.hand-band) {
-    fill: var(--cedar-tint);
-    opacity: 0.75;
-}
-
-.ink :deep(.hand-position) {
-    font: 700 11px var(--serif);
-    fill: var(--cedar-ink);
-}
-
-.ink :deep(.hand-dot) {
-    fill: var(--ink);
-}
-
-.ink :deep(.hand-dot.is-bent) {
-    fill: var(--cedar);
-    stroke: var(--ink);
-    stroke-width: 0.8;
-}
-
-.ink :deep(.hand-open) {
-    fill: var(--paper);
-    stroke: var(--ink);
-    stroke-width: 1.1;
-}
-
-.ink :deep(.hand-beyond) {
-    fill: none;
-    stroke: var(--wrong);
-    stroke-width: 1.4;
-    stroke-dasharray: 2 1.5;
-}
-
-.ink :deep(.hand-shift) {
-    fill: none;
-    stroke: var(--cedar);
-    stroke-width: 1.6;
-}
-
-.ink :deep(.hand-hold) {
-    stroke: var(--hand-ink);
-    stroke-width: 2.4;
-}
-
-.ink :deep(.hand-slide) {
-    stroke: var(--cedar);
-    stroke-width: 1.4;
-}
-
-.ink :deep(.lane-advice) {
-    font: italic 11px var(--sans);
-    fill: var(--cedar);
 }
 </style>

@@ -1,0 +1,284 @@
+<script setup lang="ts">
+/**
+ * A place of a part for the whole class: large, with the bow and the hand under it. Where a choice is open, its versions one above
+ * the other, and one press decides. A clicker turns on with Page Up and Page Down.
+ */
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../api/client';
+import type { ChoiceVersion, DeskMark, DeskNote, PageScore, PlannedNote } from '../api/types';
+import { BOW_LANE } from '../desk/overlay/bowLane';
+import { HAND_LANE } from '../desk/overlay/handLane';
+import { useDesk } from '../desk/state/store';
+import EngravedPage from '../engraving/EngravedPage.vue';
+import { cut, passage, type CutScore } from '../engraving/score';
+import { tell } from '../ui/say';
+import { sentenceOf } from '../ui/trying';
+import LaneLayer from './LaneLayer.vue';
+import { placesOf, stretchOf } from './places';
+
+interface Version {
+    letter: string;
+    text: string;
+    does: string;
+    score: CutScore;
+    notes: DeskNote[];
+}
+
+const route = useRoute();
+const router = useRouter();
+const desk = useDesk();
+const versions = shallowRef<Version[]>([]);
+const problem = ref('');
+const stage = ref<HTMLElement | null>(null);
+/** How much larger than on the desk: as large as the place fits on one line, unless somebody says otherwise. */
+const LARGEST = 3;
+const SMALLEST = 1.25;
+const STEP = 0.25;
+const zoom = ref(LARGEST);
+let isOwnZoom = false;
+/** How many versions were drawn at this size. */
+let drawn = 0;
+const pages = ref<{ systemCount: () => number }[]>([]);
+/** Width of the stage in pixels. */
+const width = ref(1200);
+let whole: CutScore | null = null;
+let asked = 0;
+let observer: ResizeObserver | null = null;
+
+const measures = computed(() => desk.frame?.measures ?? []);
+const choices = computed(() => desk.plan?.marks.filter((mark) => mark.choices.length > 1 && mark.state !== 'proposed') ?? []);
+/** Places to turn to: the open choices where there are some, else every few measures. */
+const places = computed(() => placesOf(choices.value, desk.notes, measures.value.length));
+const at = computed(() => {
+    const wanted = Number(route.query.at ?? -1);
+    return wanted >= 0 && wanted < measures.value.length ? wanted : (places.value[0] ?? 0);
+});
+/** The open choice that begins here. */
+const choice = computed<DeskMark | null>(() => {
+    const here = choices.value.filter((mark) => desk.notes.find((note) => note.id === mark.from)?.index === at.value);
+    return here[0] ?? null;
+});
+const stretch = computed(() => stretchOf(choice.value, desk.notes, at.value, measures.value.length));
+const title = computed(() => {
+    const [first, last] = [measures.value[stretch.value.from], measures.value[stretch.value.until - 1]];
+    if (!first || !last) return '';
+    const isPickup = first.number === '0';
+    if (first === last) return isPickup ? 'The pickup' : `Measure ${first.number}`;
+    return isPickup ? `Pickup to measure ${last.number}` : `Measures ${first.number} to ${last.number}`;
+});
+/** "after B": where to look in a printed part. */
+const landmark = computed(() => {
+    const before = measures.value.slice(0, stretch.value.from + 1).findLast((measure) => measure.rehearsal);
+    if (!before) return '';
+    return before.index === stretch.value.from ? `at ${before.rehearsal}` : `after ${before.rehearsal}`;
+});
+
+onMounted(async () => {
+    window.addEventListener('keydown', keydown);
+    observer = new ResizeObserver(([entry]) => (width.value = Math.floor(entry?.contentRect.width ?? 1200)));
+    if (stage.value) observer.observe(stage.value);
+    const { piece, section } = route.params;
+    if ((await desk.open(String(piece), String(section))) === null) return;
+    await show();
+});
+onBeforeUnmount(() => {
+    window.removeEventListener('keydown', keydown);
+    observer?.disconnect();
+});
+watch(() => [at.value, choice.value?.key], () => void show());
+
+function merged(planned: PlannedNote[]): DeskNote[] {
+    const told = new Map(planned.map((note) => [note.id, note]));
+    return (desk.frame?.score ?? []).map((note) => {
+        const { bow = null, finger = null, sign = false } = told.get(note.id) ?? {};
+        return { ...note, bow, finger, sign };
+    });
+}
+
+async function show(): Promise<void> {
+    const section = desk.frame?.section.id;
+    if (!section || desk.notes.length === 0) return;
+    asked += 1;
+    const mine = asked;
+    if (!isOwnZoom) zoom.value = LARGEST;
+    drawn = 0;
+    problem.value = '';
+    try {
+        if (choice.value) {
+            const told = await api.get<ChoiceVersion[]>(`sections/${section}/choice?key=${encodeURIComponent(choice.value.key)}`);
+            if (mine !== asked) return;
+            versions.value = told.map(({ text, does, xml, notes }, index) => ({
+                letter: String.fromCharCode(65 + index),
+                text,
+                does,
+                score: place(cut(xml)),
+                notes: merged(notes),
+            }));
+            return;
+        }
+        whole ??= cut((await api.get<PageScore>(`sections/${section}/page`)).xml ?? '');
+        if (mine !== asked) return;
+        versions.value = [{ letter: '', text: '', does: '', score: place(whole), notes: desk.notes }];
+    } catch (error) {
+        problem.value = sentenceOf(error);
+    }
+}
+
+function turn(by: 1 | -1): void {
+    const next = by > 0 ? places.value.find((place) => place > at.value) : places.value.findLast((place) => place < at.value);
+    if (next !== undefined) void router.replace({ query: { at: String(next) } });
+}
+
+async function decide(index: number): Promise<void> {
+    const [mark, version] = [choice.value, versions.value[index]];
+    if (!mark || !version || !desk.mayEdit) return;
+    await desk.settle(mark.key, 'choose', index);
+    whole = null;
+    tell(`${version.letter} it is: ${version.text}. The next edition shows it.`);
+    await show();
+}
+
+function keydown(event: KeyboardEvent): void {
+    const act: Record<string, () => void> = {
+        PageDown: () => turn(1),
+        ArrowRight: () => turn(1),
+        PageUp: () => turn(-1),
+        ArrowLeft: () => turn(-1),
+        '+': () => resize(STEP),
+        '-': () => resize(-STEP),
+        a: () => void decide(0),
+        b: () => void decide(1),
+        c: () => void decide(2),
+        Escape: leave,
+    };
+    const done = event.ctrlKey || event.metaKey ? undefined : act[event.key];
+    if (!done) return;
+    event.preventDefault();
+    done();
+}
+
+function resize(by: number): void {
+    isOwnZoom = true;
+    zoom.value = Math.max(1, Math.min(4, zoom.value + by));
+}
+
+/** When all versions are drawn at one size, and one of them takes more than a line, or they more than the wall, all are drawn smaller. */
+function fit(): void {
+    drawn += 1;
+    if (drawn < versions.value.length) return;
+    drawn = 0;
+    const isTooWide = pages.value.some((page) => page.systemCount() > 1);
+    const isTooHigh = stage.value !== null && stage.value.scrollHeight > stage.value.clientHeight + 4;
+    if (!isOwnZoom && (isTooWide || isTooHigh) && zoom.value > SMALLEST) zoom.value -= STEP;
+}
+
+/** The part's name stands over it. */
+function place(musicXml: CutScore): CutScore {
+    const cutOut = passage(musicXml, stretch.value, []).replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>');
+    return cut(cutOut);
+}
+
+function leave(): void {
+    void router.push(`/piece/${String(route.params.piece)}/desk/${String(route.params.section)}`);
+}
+</script>
+
+<template>
+    <div class="class-view">
+        <header>
+            <h1>{{ title }}</h1>
+            <span>{{ landmark }}</span>
+            <span class="quiet">{{ desk.piece?.title }} · {{ desk.frame?.section.name }}</span>
+            <nav aria-label="Places">
+                <button type="button" class="paper-button" :disabled="(places[0] ?? at) >= at" @click="turn(-1)">Back <kbd>Page Up</kbd></button>
+                <button type="button" class="paper-button" :disabled="(places.at(-1) ?? at) <= at" @click="turn(1)">On <kbd>Page Down</kbd></button>
+                <button type="button" class="plain-button" @click="leave">To the desk</button>
+            </nav>
+        </header>
+        <p v-if="desk.problem || problem" role="alert" class="problem">{{ desk.problem || problem }}</p>
+        <div ref="stage" class="stage">
+            <section v-for="(version, index) in versions" :key="version.letter" :aria-label="version.letter ? `Version ${version.letter}` : title">
+                <h2 v-if="version.letter">
+                    <b>{{ version.letter }}</b> {{ version.text }} <small v-if="version.does">{{ version.does }}</small>
+                    <button v-if="desk.mayEdit" type="button" class="cedar-button" @click="decide(index)">
+                        Decide for {{ version.letter }} <kbd>{{ version.letter.toLowerCase() }}</kbd>
+                    </button>
+                </h2>
+                <div class="large" :style="{ width: `${width / zoom}px`, zoom }">
+                    <EngravedPage ref="pages" :score="version.score" :room="BOW_LANE + HAND_LANE" :label="`${title} ${version.text}`" @drawn="fit">
+                        <template #over="{ geometry }">
+                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" />
+                        </template>
+                    </EngravedPage>
+                </div>
+            </section>
+        </div>
+    </div>
+</template>
+
+<style scoped>
+.class-view {
+    display: flex;
+    flex-direction: column;
+    padding: 18px 28px;
+    background: var(--paper);
+}
+
+header {
+    display: flex;
+    align-items: baseline;
+    gap: 24px;
+    font-size: 22px;
+}
+
+h1 {
+    margin: 0;
+    font-size: 40px;
+}
+
+nav {
+    display: flex;
+    gap: 10px;
+    margin-left: auto;
+}
+
+.stage {
+    flex: 1;
+    min-height: 0;
+    overflow: auto;
+}
+
+h2 {
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    margin: 16px 0 0;
+    font-size: 30px;
+}
+
+h2 b {
+    display: grid;
+    place-items: center;
+    width: 52px;
+    height: 52px;
+    border-radius: 50%;
+    background: var(--ink);
+    color: var(--on-dark);
+}
+
+h2 small {
+    font: 20px var(--sans);
+    color: var(--soft);
+}
+
+h2 .cedar-button {
+    margin-left: auto;
+    font-size: 20px;
+}
+
+.problem {
+    color: var(--wrong);
+    font-weight: 700;
+}
+</style>

@@ -20,6 +20,7 @@ use App\Http\Controllers\MarkController;
 use App\Http\Controllers\MarkCopyController;
 use App\Http\Controllers\MyShareController;
 use App\Http\Controllers\NoteController;
+use App\Http\Controllers\OutboxController;
 use App\Http\Controllers\PasswordController;
 use App\Http\Controllers\PieceController;
 use App\Http\Controllers\PracticeController;
@@ -58,6 +59,7 @@ Route::prefix('api/v1')->group(function (): void {
     Route::middleware('auth')->group(function (): void {
         Route::post('invitation/{token}', [InvitationController::class, 'accept']);
 
+        Route::get('outbox', [OutboxController::class, 'index']);
         Route::get('account', [AccountController::class, 'show']);
         Route::patch('account', [AccountController::class, 'update']);
         Route::delete('account', [AccountController::class, 'destroy']);

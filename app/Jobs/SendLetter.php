@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Mail\LetterTransport;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Mail\Message;
@@ -18,12 +19,22 @@ final class SendLetter implements ShouldQueue
     /** @var list<int> seconds until the next try */
     public array $backoff = [10, 60, 300, 900];
 
-    public function __construct(public readonly string $to, public readonly string $subject, public readonly string $text)
-    {
+    /** @param int|null $from the user on whose behalf it is written, in whose outbox it lies; null where nobody else may read it */
+    public function __construct(
+        public readonly string $to,
+        public readonly string $subject,
+        public readonly string $text,
+        public readonly ?int $from = null,
+    ) {
     }
 
     public function handle(): void
     {
-        Mail::raw($this->text, fn (Message $message) => $message->to($this->to)->subject($this->subject));
+        Mail::raw($this->text, function (Message $message): void {
+            $message->to($this->to)->subject($this->subject);
+            if ($this->from !== null && config('mail.default') === LetterTransport::NAME) {
+                $message->getSymfonyMessage()->getHeaders()->addTextHeader(LetterTransport::ON_BEHALF_OF, (string) $this->from);
+            }
+        });
     }
 }

@@ -12,6 +12,7 @@ use Illuminate\Support\Carbon;
  *
  * @property int $id
  * @property string $to
+ * @property int|null $user_id on whose behalf it was written; null for letters that only their receiver may read
  * @property string $subject
  * @property string $text
  * @property Carbon $created_at

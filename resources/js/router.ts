@@ -26,6 +26,7 @@ export const router = createRouter({
         },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
         { path: '/account', name: 'account', component: () => import('./account/AccountScreen.vue') },
+        { path: '/outbox', name: 'outbox', component: () => import('./outbox/OutboxScreen.vue') },
         { path: '/class', name: 'class', component: () => import('./class/ClassScreen.vue') },
         { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
     ],

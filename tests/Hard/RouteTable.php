@@ -59,6 +59,7 @@ final class RouteTable
             'POST api/v1/invitation/{token}/letter' => [[], $refused(self::ANYBODY, 202)],
             'POST api/v1/invitation/{token}' => [[], ['own' => 403, 'edit' => 403, 'propose' => 403, 'read' => 403, 'stranger' => 403, 'guest' => 401]],
             'GET api/v1/account' => [[], self::SIGNED_IN],
+            'GET api/v1/outbox' => [[], self::SIGNED_IN],
             'PATCH api/v1/account' => [['name' => 'Another'], self::SIGNED_IN],
             'DELETE api/v1/account' => [['password' => 'rosin-and-maple'], self::SIGNED_IN],
             'PUT api/v1/account/password' => [['current' => 'rosin-and-maple', 'password' => 'three words or four'], self::SIGNED_IN],

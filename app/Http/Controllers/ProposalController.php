@@ -6,18 +6,26 @@ namespace App\Http\Controllers;
 
 use App\Http\Contract\Answers;
 use App\Http\Requests\SettleRequest;
+use App\Jobs\SendLetter;
 use App\Marking\ChangeMarks;
 use App\Marking\DeskAnswer;
 use App\Models\Mark;
 use App\Models\Section;
+use App\Models\User;
+use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
+use UprightPencil\Marks\Mark as CoreMark;
 use UprightPencil\Marks\MarkState;
+use UprightPencil\Marks\Places;
 
 /** Proposals and open choices. */
 final class ProposalController extends Controller
 {
-    public function __construct(private readonly ChangeMarks $changes, private readonly DeskAnswer $answer)
-    {
+    public function __construct(
+        private readonly ChangeMarks $changes,
+        private readonly DeskAnswer $answer,
+        private readonly SectionPlanner $plans,
+    ) {
     }
 
     /** Takes a proposal or declines it; decides an open choice. */
@@ -46,14 +54,29 @@ final class ProposalController extends Controller
         };
 
         $user = $this->user($request);
+        $score = $this->plans->score($section);
+        $places = Places::of($score, $score->parts[0]);
+        $what = "{$places->wordsOf($core)}, {$places->inWords($core->from)}";
 
-        return $this->answer->after($request, $section, $user, fn () => $this->changes->change(
-            $section,
-            $user,
-            $puts,
-            [$key],
-            $request->integer('seen'),
-            $label,
-        ));
+        $write = function () use ($section, $user, $puts, $request, $label, $core, $what): void {
+            $changed = $this->changes->change($section, $user, $puts, [$core->key()], $request->integer('seen'), $label);
+            if ($changed !== null && $core->state === MarkState::Proposed) {
+                self::tellProposer($section, $user, $core, $puts === [] ? "declined {$what}" : "took {$what}");
+            }
+        };
+
+        return $this->answer->after($request, $section, $user, $write);
+    }
+
+    /** Whoever proposed is told what became of it. */
+    private static function tellProposer(Section $section, User $user, CoreMark $mark, string $did): void
+    {
+        $proposer = $mark->authorId === '' ? null : User::query()->find((int) $mark->authorId);
+        if ($proposer === null || $proposer->id === $user->id) {
+            return;
+        }
+        $title = $section->piece->title;
+        $text = "What you proposed for {$section->name} in “{$title}”: {$user->name} {$did}.\n";
+        SendLetter::dispatch($proposer->email, "Upright Pencil: {$title}", $text, $user->id);
     }
 }

@@ -33,6 +33,7 @@ final class ShareController extends Controller
                 $email,
                 "Upright Pencil: {$piece->title}",
                 "{$this->user($request)->name} invites you to “{$piece->title}”. Open " . url("/invitation/{$share->token}") . "\n",
+                $this->user($request)->id,
             );
         }
 

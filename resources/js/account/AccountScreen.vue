@@ -86,6 +86,7 @@ function megabytes(bytes: number): string {
         <header>
             <h1>Account</h1>
             <span v-if="account" class="quiet">{{ account.user.email }}</span>
+            <RouterLink class="plain-button" to="/outbox">Outbox</RouterLink>
             <button class="paper-button" type="button" @click="signOut">Sign out</button>
         </header>
         <p v-if="page.problem.value" class="problem" role="alert">{{ page.problem.value }}</p>

@@ -336,6 +336,19 @@ export interface Invitation {
     accepted: boolean;
 }
 
+export interface LetterRow {
+    id: number;
+    to: string;
+    subject: string;
+    text: string;
+    at: string;
+}
+
+export interface Outbox {
+    isSent: boolean;
+    letters: LetterRow[];
+}
+
 export interface NoteDetail {
     finger: Finger | null;
     choices: Future[];

@@ -29,6 +29,7 @@ export type {
     Invitation,
     NoteDetail,
     PassageReturnRow as PassageReturn,
+    Outbox,
     PageScore,
     PatternMap,
     PieceRow as Piece,

@@ -9,7 +9,7 @@ import { tell, warn } from '../ui/say';
 import { orWarn, sentenceOf, useTrying } from '../ui/trying';
 import CoTeachers from './CoTeachers.vue';
 import HandOutPart from './HandOutPart.vue';
-import { isDrawing, mayHandOut, save, squareCode } from './part';
+import { copy, isDrawing, mayHandOut, save, squareCode } from './part';
 import PosterSheet from './PosterSheet.vue';
 
 const PAPERS = [
@@ -116,6 +116,13 @@ function showCode(section: HandOutSection): void {
     code.value = { name: section.name, url, svg: squareCode(url) };
 }
 
+/** What can be sent to everybody at once. */
+function copyMessage(): void {
+    const { piece, sections } = data.value ?? { piece: { title: '' }, sections: [] };
+    const lines = sections.flatMap(({ name, edition, link }) => (edition && link ? [`${name}, edition ${edition.number}: ${link.url}`] : []));
+    void copy([`${piece.title}: open your part on any phone, no account is needed.`, ...lines].join('\n'), 'The message is copied.');
+}
+
 /** Fetches a file, so that what is wrong is told here and not on a page of its own. */
 async function take(path: string): Promise<void> {
     setting.value += 1;
@@ -155,6 +162,7 @@ async function take(path: string): Promise<void> {
                 <button type="button" class="plain-button" @click="take(`pieces/${data.piece.id}/download.pdf?${query}`)">All parts as one PDF</button>
                 <button type="button" class="plain-button" @click="take(`pieces/${data.piece.id}/download.pdf?what=score&${query}`)">The score with all marks</button>
                 <button type="button" class="plain-button" :disabled="!hasLinks" @click="isPoster = true">Poster of codes</button>
+                <button type="button" class="plain-button" :disabled="!hasLinks" @click="copyMessage">One message for all parts</button>
                 <span v-if="setting" class="quiet" role="status">Setting pages…</span>
             </section>
             <HandOutPart

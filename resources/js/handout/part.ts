@@ -13,12 +13,12 @@ export function mayHandOut({ edition, since }: HandOutSection): boolean {
     return !edition || !since || since.added.length + since.removed.length > 0;
 }
 
-export async function copy(text: string): Promise<void> {
+export async function copy(text: string, said = 'The link is copied.'): Promise<void> {
     try {
         await navigator.clipboard.writeText(text);
-        tell('The link is copied.');
+        tell(said);
     } catch {
-        window.prompt('Copy this link:', text);
+        window.prompt('Copy this:', text);
     }
 }
 

@@ -43,6 +43,14 @@ final class Piece extends Model
 
     protected $hidden = ['source'];
 
+    /** As the score names them; empty where it does not, or where it was brought in before that was read. */
+    public function composer(): string
+    {
+        $composer = $this->summary['composer'] ?? '';
+
+        return is_string($composer) ? $composer : '';
+    }
+
     protected function casts(): array
     {
         return ['source' => Bytes::class, 'summary' => 'array', 'tempos' => 'array', 'archived_at' => 'datetime'];

@@ -15,7 +15,7 @@ final readonly class PartPages
     }
 
     /**
-     * @param iterable<array{title: string, part: string, about: string, musicxml: string}> $parts
+     * @param iterable<array{title: string, part: string, about: string, composer: string, musicxml: string}> $parts
      * @param array{int, int}|null $measures index of the first and of the one after the last; null for all of them
      * @return string one PDF file of all of them
      * @throws NotDrawn
@@ -26,7 +26,7 @@ final readonly class PartPages
         $sheet = $paper->sheet($isLarge);
         foreach ($parts as $part) {
             foreach ($this->engraver->draw($part['musicxml'], [$sheet], $measures) as $pages) {
-                $printed[] = new PrintedPart($part['title'], $part['part'], $part['about'], $pages);
+                $printed[] = new PrintedPart($part['title'], $part['part'], $part['about'], $pages, $part['composer']);
             }
         }
 

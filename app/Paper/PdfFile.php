@@ -71,6 +71,7 @@ final readonly class PdfFile
         $head = $number === 1
             ? $text($width / 2, $margin + 5, 6, 'middle', $part->title, ' font-weight="bold"')
             . $text($margin, $margin + 11, 3.6, 'start', $part->part)
+            . ($part->composer === '' ? '' : $text($width - $margin, $margin + 5, 3.2, 'end', $part->composer))
             : $text($margin, $margin + 4, 3.6, 'start', "{$part->title} · {$part->part}");
         $head .= $text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
         [$inner, $tall] = [$width - 2 * $margin, $height - 2 * $margin - $heading];

@@ -10,8 +10,14 @@ final readonly class PrintedPart
     /**
      * @param string $about edition and date; empty for none
      * @param list<string> $pages as they were drawn, SVG
+     * @param string $composer empty for none
      */
-    public function __construct(public string $title, public string $part, public string $about, public array $pages)
-    {
+    public function __construct(
+        public string $title,
+        public string $part,
+        public string $about,
+        public array $pages,
+        public string $composer = '',
+    ) {
     }
 }

@@ -14,6 +14,7 @@ final readonly class Score
      * @param list<Oddity> $oddities what the reader could not take as it stood
      * @param list<Disagreement> $disagreements measures in which a part is longer or shorter than the others
      * @param list<TempoBend> $bends rit., accel. and a tempo of any part, in score order
+     * @param string $composer as the file names them; empty where it does not
      */
     public function __construct(
         public string $title,
@@ -23,6 +24,7 @@ final readonly class Score
         public array $oddities = [],
         public array $disagreements = [],
         public array $bends = [],
+        public string $composer = '',
     ) {
     }
 
@@ -53,6 +55,7 @@ final readonly class Score
             $this->oddities,
             $this->disagreements,
             $this->bends,
+            $this->composer,
         );
     }
 

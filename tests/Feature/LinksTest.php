@@ -8,6 +8,7 @@ use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Reader;
 use App\Models\Section;
+use Illuminate\Support\Facades\DB;
 use UprightPencil\Editions\ChangeKind;
 
 /** What is behind a student's link: the music or the list alone, what changed, and how many have seen it. */
@@ -125,6 +126,39 @@ final class LinksTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$this->section->id}/editions")->assertCreated();
         self::assertSame([], $this->getJson("/api/v1/part/{$this->token}/changes?from=1")->assertOk()->json('changes'));
         $this->get("/part/{$this->token}")->assertOk()->assertSee('id="changed" hidden', false);
+    }
+
+    public function testALinkIsOpenedFourHundredTimesInAMinute(): void
+    {
+        $this->get("/part/{$this->token}")->assertOk();
+        $planned = DB::table('cache')->where('key', 'like', '%plan:%')->count();
+        auth()->guard('web')->logout();
+        for ($time = 0; $time < 400; $time++) {
+            $answer = $this->get("/part/{$this->token}");
+            self::assertSame(200, $answer->getStatusCode());
+            self::assertSame([], $answer->headers->getCookies(), 'a view begins no session');
+        }
+        self::assertSame($planned, DB::table('cache')->where('key', 'like', '%plan:%')->count(), 'a view plans nothing');
+        self::assertLessThanOrEqual(1, DB::table('sessions')->count());
+    }
+
+    public function testALinkOfAnotherPartShowsThatPartAndOneThatWasNeverMadeSaysSo(): void
+    {
+        $other = $this->section($this->piece('G4q | C5w'));
+        $this->postJson("/api/v1/sections/{$other->id}/editions")->assertCreated();
+        $this->getJson("/api/v1/part/{$this->token}/changes?from=1&edition=7")->assertNotFound()->assertJsonPath('message', 'There is no edition 7 of this part.');
+        $this->get('/part/' . str_repeat('x', 32))->assertNotFound()->assertSee('There is no part behind this link.');
+        $this->getJson('/api/v1/part/' . str_repeat('x', 32) . '/drawing/phone')->assertNotFound();
+        $this->postJson('/api/v1/part/' . str_repeat('x', 32) . '/seen', ['reader' => str_repeat('a', 20)])->assertNotFound();
+    }
+
+    public function testAPartWithoutANoteIsHandedOutAndHasAnEmptyList(): void
+    {
+        $rests = $this->section($this->piece('rq | rw | rw'));
+        $url = $this->postJson("/api/v1/sections/{$rests->id}/editions")->assertCreated()->json('link.url');
+        $this->get('/part/' . basename((string) $url))->assertOk()->assertSee('For a printed part');
+        $this->get("/api/v1/sections/{$rests->id}/download.pdf")->assertOk();
+        self::assertSame([], $this->getJson("/api/v1/sections/{$rests->id}/changes")->assertOk()->json('changes'));
     }
 
     /** @return array{int, int} opened and finished */

@@ -88,12 +88,12 @@ final class PaperTest extends FeatureTestCase
         $drawn = '<svg viewBox="0 0 100 100"><path d="M0 0 L100 100" stroke="black"/></svg>';
         $pdf = $this->file()->of([
             new PrintedPart('A & B <i>', 'Violin', '', [$drawn, $drawn]),
-            new PrintedPart('A & B <i>', 'Viola', 'edition 2', [$drawn]),
+            new PrintedPart('A & B <i>', 'Viola', 'edition 2', [$drawn], 'C. & D.'),
         ], Paper::A4);
 
         self::assertStringContainsString('Pages:           3', $this->said('pdfinfo', $pdf));
         $words = $this->said('pdftotext', $pdf);
-        foreach (['A & B <i>', '1/2', '2/2', 'edition 2 · 1/1', 'A & B <i> · Violin'] as $expected) {
+        foreach (['A & B <i>', '1/2', '2/2', 'edition 2 · 1/1', 'A & B <i> · Violin', 'C. & D.'] as $expected) {
             self::assertStringContainsString($expected, $words);
         }
     }

@@ -236,6 +236,7 @@ final class MarkCommand extends Command
                     'title' => $plan->score->title,
                     'part' => $part->part->name,
                     'about' => '',
+                    'composer' => $plan->score->composer,
                     'musicxml' => (new ScoreWriter(Document::open($bytes), $this->wording()))->write([$part], true),
                 ];
             }

@@ -65,6 +65,7 @@ final class DownloadController extends Controller
             'title' => $piece->title,
             'part' => 'Score',
             'about' => '',
+            'composer' => $piece->composer(),
             'musicxml' => $this->plans->scorePage($piece),
         ];
         $measures = $this->measures($request, $piece->sections->all());
@@ -112,6 +113,7 @@ final class DownloadController extends Controller
                     'title' => $section->piece->title,
                     'part' => $section->name,
                     'about' => '',
+                    'composer' => $section->piece->composer(),
                     'musicxml' => $this->plans->page($section, $this->plans->of($section)->part),
                 ];
             }

@@ -83,7 +83,9 @@ final class StudentController extends Controller
         }
         $about = "edition {$edition->number}, {$edition->created_at->format('j F Y')}";
 
-        return $this->file->of([new PrintedPart($link->section->piece->title, $link->section->name, $about, $drawing->svg())], $paper);
+        $piece = $link->section->piece;
+
+        return $this->file->of([new PrintedPart($piece->title, $link->section->name, $about, $drawing->svg(), $piece->composer())], $paper);
     }
 
     /** @return array{musicxml: string, list: list<string>} the page for the chair and with the fingers that were asked for */

@@ -22,7 +22,7 @@ use UprightPencil\Printing\Density;
  * @phpstan-type EditionChange array{text: string, kind: 'decided'|'follows', from: int, to: int}
  * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
  * @phpstan-type PartNow array{edition: int, at: string}
- * @phpstan-type PartPage array{token: string, title: string, part: string, edition: int, at: string, chairs: list<string>,
+ * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string, chairs: list<string>,
  *     fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
@@ -52,6 +52,7 @@ final class PartPageResource
         return [
             'token' => $link->token,
             'title' => $link->section->piece->title,
+            'composer' => $link->section->piece->composer(),
             'part' => $link->section->name,
             'edition' => $edition->number,
             'at' => $edition->created_at->toIso8601String(),

@@ -94,6 +94,7 @@ final readonly class ScoreReader
             $oddities,
             self::disagreements($drafts, $measures),
             self::bends($parts),
+            $this->cut(self::composer($document->root)),
         );
     }
 
@@ -199,6 +200,18 @@ final readonly class ScoreReader
         foreach (Xml::children($root) as $credit) {
             if ($credit->nodeName === 'credit' && Xml::text($credit, 'credit-type') === 'title') {
                 return (string) Xml::text($credit, 'credit-words');
+            }
+        }
+
+        return '';
+    }
+
+    private static function composer(DOMElement $root): string
+    {
+        $identification = Xml::child($root, 'identification');
+        foreach ($identification === null ? [] : Xml::children($identification) as $creator) {
+            if ($creator->nodeName === 'creator' && $creator->getAttribute('type') === 'composer') {
+                return trim($creator->textContent);
             }
         }
 

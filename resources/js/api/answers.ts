@@ -396,6 +396,7 @@ export interface PartNow {
 export interface PartPage {
     token: string;
     title: string;
+    composer: string;
     part: string;
     edition: number;
     at: string;
@@ -843,6 +844,7 @@ export interface UnderstoodPart {
 
 export interface Summary {
     title: string;
+    composer: string;
     measures: number;
     pickup: boolean;
     key: string;
@@ -859,6 +861,7 @@ export interface Understanding {
     token: string;
     file: string;
     title: string;
+    composer: string;
     measures: number;
     pickup: boolean;
     key: string;

@@ -167,6 +167,16 @@ final class HostileScoresTest extends TestCase
         self::assertSame('P1', (new ScoreReader())->read($xml)->parts[0]->id);
     }
 
+    public function testTheComposerIsReadAndNobodyElse(): void
+    {
+        $who = '<identification><creator type="lyricist">A. Other</creator><creator type="composer"> Tamsin Orrel </creator></identification>';
+        $named = (new ScoreReader())->read(str_replace('<part-list>', "{$who}<part-list>", self::score()));
+
+        self::assertSame('Tamsin Orrel', $named->composer);
+        self::assertSame('Tamsin Orrel', $named->withParts($named->parts[0])->composer);
+        self::assertSame('', (new ScoreReader())->read(self::score())->composer);
+    }
+
     public function testTitlesAndNamesAreNoBooks(): void
     {
         $long = str_repeat('Märchen ', 400000);

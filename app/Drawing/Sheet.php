@@ -15,6 +15,9 @@ enum Sheet: string
     case Letter = 'letter';
     case A4Large = 'a4-large';
     case LetterLarge = 'letter-large';
+    // For all parts together, drawn when it is asked for.
+    case A4Score = 'a4-score';
+    case LetterScore = 'letter-score';
 
     /** @return list<self> */
     public static function screens(): array

@@ -25,6 +25,15 @@ enum Paper: string
         };
     }
 
+    /** For all parts one under the other. */
+    public function scoreSheet(): Sheet
+    {
+        return match ($this) {
+            self::A4 => Sheet::A4Score,
+            self::Letter => Sheet::LetterScore,
+        };
+    }
+
     public function sheet(bool $isLarge): Sheet
     {
         return match ($this) {

@@ -15,6 +15,7 @@ use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\MusicXml\SharedSigns;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Instrument;
@@ -170,6 +171,8 @@ final readonly class SectionPlanner
         $document = Document::open((string) gzuncompress($piece->source));
         (new ScoreReader())->fromDocument($document);
         $plans = array_map(fn (Section $section): PartPlan => $this->of($section)->part, array_values($piece->sections->all()));
+
+        SharedSigns::sayOnce($document);
 
         return (new ScoreWriter($document, ClassSettings::for($piece)->wording))->write($plans);
     }

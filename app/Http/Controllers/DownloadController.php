@@ -70,7 +70,9 @@ final class DownloadController extends Controller
         ];
         $measures = $this->measures($request, $piece->sections->all());
 
-        return $this->pages->pdf([$page], self::paper($request), $request->boolean('large'), $measures);
+        $paper = self::paper($request);
+
+        return $this->pages->pdf([$page], $paper, false, $measures, $paper->scoreSheet());
     }
 
     private static function paper(Request $request): Paper

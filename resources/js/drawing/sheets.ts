@@ -8,8 +8,8 @@ const HEADING = 14;
 
 /** Paper in millimetres. */
 const PAPERS = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const;
-/** Size of the printed notes in percent: as parts are usually printed, and for who reads from afar. */
-const PRINTS = { '': 38, '-large': 52 } as const;
+/** Size of the printed notes in percent: as parts are usually printed, for who reads from afar, and of a score. */
+const PRINTS = { '': 38, '-large': 52, '-score': 25 } as const;
 
 function paper(name: keyof typeof PAPERS, size: keyof typeof PRINTS): Sheet {
     const { width, height } = PAPERS[name];
@@ -31,6 +31,8 @@ const SHEETS: Record<string, Sheet> = {
     letter: paper('letter', ''),
     'a4-large': paper('a4', '-large'),
     'letter-large': paper('letter', '-large'),
+    'a4-score': paper('a4', '-score'),
+    'letter-score': paper('letter', '-score'),
 };
 
 export function sheetOf(name: string): Sheet | null {

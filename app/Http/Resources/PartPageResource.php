@@ -22,8 +22,8 @@ use UprightPencil\Printing\Density;
  * @phpstan-type EditionChange array{text: string, kind: 'decided'|'follows', from: int, to: int}
  * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
  * @phpstan-type PartNow array{edition: int, at: string}
- * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string, chairs: list<string>,
- *     fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
+ * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string,
+ *     chairs: list<string>, fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
  *     changed: PartChanges|null}

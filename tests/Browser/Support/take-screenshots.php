@@ -7,7 +7,9 @@ declare(strict_types=1);
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\Harness;
+use Symfony\Component\Process\Process;
 use Tests\Browser\Support\Page;
+use Tests\Support\Client;
 
 require __DIR__ . '/../../../vendor/autoload.php';
 
@@ -65,3 +67,22 @@ $phone = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved
 $shoot($phone, 'my-part');
 $phone->press('Pencil list');
 $shoot($phone, 'my-part-pencil-list');
+
+// What needs more than the demo data: two possibilities for the class, all parts handed out, a page on paper.
+$director = Client::signedIn(Harness::get()->url);
+$sections = $director->json('GET', 'pieces/2/handout')['sections'];
+$first = $sections[0]['id'];
+$director->json('POST', "sections/{$first}/marks", ['lines' => '27.1-28.3 III or I', 'seen' => 9007199254740991]);
+$page->go("/piece/2/class-view/{$first}")->find('section[aria-label="Version B"] .lane-down');
+$shoot($page, 'class-view');
+foreach (array_slice($sections, 1) as $section) {
+    $director->json('POST', "sections/{$section['id']}/editions");
+}
+$page->go('/piece/2/hand-out')->find('.part');
+$page->press('Poster of codes', '.on-paper')->find('.poster svg');
+$shoot($page, 'poster');
+$pdf = $folder . '/printed-page.pdf';
+file_put_contents($pdf, (string) $director->call('GET', "sections/{$first}/download.pdf")->getBody());
+(new Process(['pdftoppm', '-r', '72', '-f', '1', '-l', '1', '-singlefile', '-png', $pdf, "{$folder}/printed-page"]))->mustRun();
+unlink($pdf);
+echo "printed-page.png\n";

@@ -40,7 +40,7 @@ final class HandTest extends BrowserTestCase
         $before = $page->count('.ruler .marked');
         $line->sendKeys(WebDriverKeys::ENTER);
         $page->until(fn (): bool => $page->count('.ruler .marked') > $before, 'the choice was not laid');
-        $page->press('Class view', '.bottom')->sees('Measures 4 to 7', 'h1');
+        $page->press('Class view', 'header')->sees('Measures 4 to 7', 'h1');
         $page->until(fn (): bool => $page->count('section[aria-label="Version B"] g.note') > 3, 'the second version is not engraved');
         $page->until(fn (): bool => $page->count('.lane-down') > 2, 'the bow is not under it');
         self::assertSame(2, $page->count('h2 b'));

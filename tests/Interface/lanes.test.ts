@@ -67,6 +67,12 @@ describe('the bow lane', () => {
         expect(of(drawn, 'lane-advice').map((one) => [number(one, 'x'), number(one, 'y') - foot])).toEqual([[105, 12], [145, 22], [185, 12]]);
     });
 
+    it('keeps advice at the end of a system on the page', () => {
+        const advised = notes().map((note, index) => (index === 5 ? { ...note, bow: { ...note.bow!, advice: 'back to the middle by beat 4' } } : note));
+        const [advice] = of(drawLanes(geometry(advised), advised, []), 'lane-advice');
+        expect([number(advice, 'x'), advice?.getAttribute('class')]).toEqual([400, 'lane-advice is-last']);
+    });
+
     it('is red where the bow runs out', () => {
         const flag = told({ code: 'bow-runs-out', note: 'n5', index: 1 });
         expect(of(drawLanes(geometry(notes()), notes(), [flag]), 'lane-wrong')).toHaveLength(1);

@@ -60,6 +60,10 @@ const choice = computed<DeskMark | null>(() => {
     return here[0] ?? null;
 });
 const stretch = computed(() => stretchOf(choice.value, desk.notes, at.value, measures.value.length));
+/** Of two versions only what they are about is shown: they stand the larger for it. */
+const hasBow = computed(() => choice.value?.group !== 'hand');
+const hasHand = computed(() => choice.value === null || choice.value.group === 'hand');
+const room = computed(() => 4 + (hasBow.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
 const title = computed(() => {
     const [first, last] = [measures.value[stretch.value.from], measures.value[stretch.value.until - 1]];
     if (!first || !last) return '';
@@ -206,9 +210,9 @@ function leave(): void {
                     </button>
                 </h2>
                 <div class="large" :style="{ width: `${width / zoom}px`, zoom }">
-                    <EngravedPage ref="pages" :score="version.score" :room="BOW_LANE + HAND_LANE" :label="`${title} ${version.text}`" @drawn="fit">
+                    <EngravedPage ref="pages" :score="version.score" :room="room" :label="`${title} ${version.text}`" @drawn="fit">
                         <template #over="{ geometry }">
-                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" />
+                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" :bow="hasBow" :hand="hasHand" />
                         </template>
                     </EngravedPage>
                 </div>

@@ -7,18 +7,18 @@ import { drawHandLanes } from '../desk/overlay/handLane';
 import type { Geometry } from '../engraving/ink';
 import '../desk/overlay/lanes.css';
 
-const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[] }>();
+const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean }>();
 const layer = ref<SVGGElement | null>(null);
 
 function draw(): void {
     layer.value?.replaceChildren(
-        ...drawLanes(props.geometry, props.notes, []),
-        ...drawHandLanes(props.geometry, props.notes, props.strings, BOW_LANE),
+        ...(props.bow ? drawLanes(props.geometry, props.notes, []) : []),
+        ...(props.hand ? drawHandLanes(props.geometry, props.notes, props.strings, props.bow ? BOW_LANE : 0) : []),
     );
 }
 
 onMounted(draw);
-watch(() => [props.geometry, props.notes], draw);
+watch(() => [props.geometry, props.notes, props.bow, props.hand], draw);
 </script>
 
 <template>

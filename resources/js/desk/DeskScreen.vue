@@ -176,6 +176,7 @@ function pageDrawn(): void {
             <span class="quiet signs">
                 {{ signs.before }}<button v-if="signs.tempo" type="button" class="tempo" title="Tempos of the piece" @click="sheet = 'tempos'">{{ signs.tempo }}</button>{{ signs.after }}
             </span>
+            <RouterLink v-if="desk.frame" class="class-view-link" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
             <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
             <nav class="tabs" aria-label="Sections">
                 <RouterLink
@@ -221,7 +222,6 @@ function pageDrawn(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
-                    <RouterLink v-if="desk.frame" class="plain-button" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
                     <DoneToggles />
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>
@@ -262,6 +262,12 @@ h1 {
     color: var(--cedar-ink);
     cursor: pointer;
     text-decoration: underline dotted;
+}
+
+.class-view-link {
+    font-size: 13px;
+    white-space: nowrap;
+    color: var(--cedar-ink);
 }
 
 .unsaved {

@@ -7,6 +7,8 @@ import { notesOf } from '../flags';
 
 const HEIGHT = 28;
 const GAP = 8;
+/** About how wide a letter of advice is. */
+const LETTER = 6;
 
 interface Spot {
     note: DeskNote;
@@ -89,8 +91,10 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         if (advice) {
             // Words that would run into each other stand on two rows.
             const isCrowded = spot.x < advisedTo;
-            drawn.push(word(advice, spot.x, top + HEIGHT + (isCrowded ? 22 : 12), 'lane-advice'));
-            advisedTo = isCrowded ? 0 : spot.x + 6 * advice.length;
+            // Nor do they run out of the page.
+            const isLast = spot.x + LETTER * advice.length > right;
+            drawn.push(word(advice, isLast ? right : spot.x, top + HEIGHT + (isCrowded ? 22 : 12), isLast ? 'lane-advice is-last' : 'lane-advice'));
+            advisedTo = isCrowded ? 0 : spot.x + LETTER * advice.length;
         }
     });
     return drawn;

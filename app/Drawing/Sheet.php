@@ -11,6 +11,8 @@ enum Sheet: string
     case Phone = 'phone';
     case Tablet = 'tablet';
     case Desktop = 'desktop';
+    // The lines of the printed edition, for who compares: drawn when it is asked for.
+    case Lines = 'lines';
     case A4 = 'a4';
     case Letter = 'letter';
     case A4Large = 'a4-large';

@@ -89,7 +89,7 @@ final readonly class PublishEdition
      * What pages there are, for who does not open them.
      *
      * @param array<string, array{musicxml: string, list: list<string>}> $pages beside the main one
-     * @return array{chairs: list<string>, pages: list<string>, same: array<string, string>}
+     * @return array{chairs: list<string>, pages: list<string>, same: array<string, string>, lines: bool}
      */
     public static function offers(string $musicXml, array $pages): array
     {
@@ -106,7 +106,12 @@ final readonly class PublishEdition
             }
         }
 
-        return ['chairs' => count($chairs) === 1 ? [] : array_keys($chairs), 'pages' => array_values($first), 'same' => $same];
+        return [
+            'chairs' => count($chairs) === 1 ? [] : array_keys($chairs),
+            'pages' => array_values($first),
+            'same' => $same,
+            'lines' => preg_match('~<print\b[^>]*\bnew-(system|page)="yes"~', $musicXml) === 1,
+        ];
     }
 
     /**

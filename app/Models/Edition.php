@@ -30,8 +30,9 @@ use UprightPencil\Printing\Density;
  * @property 'waits'|'works'|'done'|'stopped'|'failed'|'asked' $drawing how far drawing its pages beforehand is; “asked” where each is
  *     drawn when somebody first opens it
  * @property string|null $drawing_says why it failed, in a sentence
- * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>}|null $offers what pages there are, without
- *     opening them: the chairs, the keys of all pages that differ, and for the others which they are like; null in editions from before
+ * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>, lines?: bool}|null $offers what pages there
+ *     are, without opening them: the chairs, the keys of all pages that differ, for the others which they are like, and whether the
+ *     score says where the lines of its printed edition end; null in editions from before
  * @property array<string, KeptList>|null $lists what a player pencils into a printed part, by chair; null in editions from before
  * @property string|null $told the part as marked-score JSON, compressed, to be compared with other editions; null in editions from before
  * @property Carbon $created_at
@@ -110,6 +111,12 @@ final class Edition extends Model
         }
 
         return count($chairs) === 1 ? [] : array_map(strval(...), array_keys($chairs));
+    }
+
+    /** Whether it can be shown with the line ends of its printed edition. */
+    public function hasPrintedLines(): bool
+    {
+        return $this->offers['lines'] ?? false;
     }
 
     /** @return list<value-of<Density>> how many fingers there are pages with */

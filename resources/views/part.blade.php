@@ -78,6 +78,9 @@
             <summary>More</summary>
             <div>
                 <label><input type="checkbox" name="dark"> Dark room</label>
+                @if ($hasMusic && $shown['hasPrintedLines'])
+                <label><input type="checkbox" name="lines"> Lines as in the printed part</label>
+                @endif
                 @foreach ($hasMusic ? ['pdf' => 'PDF', 'musicxml' => 'MusicXML', 'mxl' => 'MXL', 'txt' => 'List as text'] : ['txt' => 'List as text'] as $ending => $name)
                 <a data-download="{{ $ending }}" href="/api/v1/part/{{ $shown['token'] }}/download.{{ $ending }}" download>{{ $name }}</a>
                 @endforeach

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Import\KeepScore;
 use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Reader;
 use App\Models\Section;
 use Illuminate\Support\Facades\DB;
+use Tests\Support\Passage;
 use UprightPencil\Editions\ChangeKind;
 
 /** What is behind a student's link: the music or the list alone, what changed, and how many have seen it. */
@@ -159,6 +161,17 @@ final class LinksTest extends FeatureTestCase
         $this->get('/part/' . basename((string) $url))->assertOk()->assertSee('For a printed part');
         $this->get("/api/v1/sections/{$rests->id}/download.pdf")->assertOk();
         self::assertSame([], $this->getJson("/api/v1/sections/{$rests->id}/changes")->assertOk()->json('changes'));
+    }
+
+    public function testTheLinesOfThePrintedEditionAreOfferedWhereTheScoreTellsThem(): void
+    {
+        $this->get("/part/{$this->token}")->assertDontSee('name="lines"', false);
+        $xml = Passage::of('4/4', 'A4q B4q C#5q D5q | E5w | D5w')->musicXml();
+        $printed = str_replace('<measure number="2">', '<measure number="2"><print new-system="yes"/>', $xml);
+        self::assertNotSame($xml, $printed);
+        $section = $this->section(app(KeepScore::class)->keep($this->shelf(), $printed, 'printed.musicxml'));
+        $url = (string) $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url');
+        $this->get('/part/' . basename($url))->assertSee('name="lines"', false);
     }
 
     /** @return array{int, int} opened and finished */

@@ -294,6 +294,9 @@ describe('the engraver on the server', () => {
             expect(svg.match(/<\/\w+>/g)).toHaveLength(closed);
         }
         expect(paper?.sheet).toBe('a4');
+        const printed = measures(12).replace(/<measure number="(4|9)">/g, '<measure number="$1"><print new-system="yes"/>');
+        const [, lines] = draw({ ticket: 1, musicXml: printed, sheets: ['lines'] });
+        expect(lines?.pages?.[0]?.split('class="system').slice(1).map((system) => system.match(/class="notehead"/g)?.length)).toEqual([3, 5, 4]);
         const [, passage] = draw({ ticket: 1, musicXml: measures(40), sheets: ['phone'], measures: [8, 20] });
         expect(passage?.pages?.[0]?.match(/class="notehead"/g)).toHaveLength(12);
         const [, long] = draw({ ticket: 1, musicXml: measures(400), sheets: ['a4-large'] });

@@ -24,7 +24,7 @@ use UprightPencil\Printing\Density;
  * @phpstan-type PartNow array{edition: int, at: string}
  * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string,
  *     chairs: list<string>, fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
- *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines,
+ *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines, hasPrintedLines: bool,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
  *     changed: PartChanges|null}
  */
@@ -61,6 +61,7 @@ final class PartPageResource
             'densities' => $edition->densities(),
             'bows' => BowDensity::from($edition->bows)->value,
             'bowDensities' => $edition->bowDensities(),
+            'hasPrintedLines' => $edition->hasPrintedLines(),
             'list' => KeptLists::told($edition, $before, $chair) ?? self::plain($edition),
             'chosen' => [
                 'chair' => $chair,

@@ -406,6 +406,7 @@ export interface PartPage {
     bows: BowDensity;
     bowDensities: BowDensity[];
     list: ReadersLines;
+    hasPrintedLines: boolean;
     chosen: {
         chair: string;
         fingers: Density;

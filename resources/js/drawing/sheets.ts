@@ -27,6 +27,8 @@ const SHEETS: Record<string, Sheet> = {
     phone: { width: 360, height: null, scale: 36, room: 6 },
     tablet: { width: 740, height: null, scale: 42, room: 6 },
     desktop: { width: 1080, height: null, scale: 43, room: 6 },
+    // A line of print is longer than one of a screen.
+    lines: { width: 1080, height: null, scale: 43, room: 6, breaks: 'line' },
     a4: paper('a4', ''),
     letter: paper('letter', ''),
     'a4-large': paper('a4', '-large'),

@@ -10,9 +10,11 @@ export interface Sheet {
     scale: number;
     /** Room under each system, in staff spaces. */
     room: number;
+    /** Where systems break: as they fit, or where the printed edition has them. */
+    breaks?: 'auto' | 'line';
 }
 
-export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
+export function layout({ width, height, scale, room, breaks = 'auto' }: Sheet): VerovioOptions {
     return {
         pageWidth: Math.max(400, Math.round((width * 100) / scale)),
         pageHeight: height === null ? 60000 : Math.round((height * 100) / scale),
@@ -27,7 +29,7 @@ export function layout({ width, height, scale, room }: Sheet): VerovioOptions {
         spacingSystem: room,
         header: 'none',
         footer: 'none',
-        breaks: 'auto',
+        breaks,
         svgViewBox: true,
         svgRemoveXlink: true,
         // What tidies the page reads where things stand from them.

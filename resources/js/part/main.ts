@@ -38,6 +38,7 @@ const shown = JSON.parse(document.querySelector('#part')?.textContent ?? '{}') a
 const page = document.querySelector<HTMLElement>('.my-part');
 const music = document.querySelector<HTMLElement>('#music');
 const chosen = { ...shown.chosen };
+const linesBox = document.querySelector<HTMLInputElement>('input[name=lines]');
 let screen = (page?.dataset.sheet ?? 'phone') as Screen;
 const isText = (value: unknown): value is string => typeof value === 'string';
 const isTrue = (value: unknown): value is boolean => typeof value === 'boolean';
@@ -73,7 +74,7 @@ async function show(): Promise<void> {
     page?.setAttribute('data-sheet', screen);
     document.cookie = `sheet=${screen};path=/part;max-age=31536000;samesite=lax`;
     try {
-        const pages = await drawingOf(wanted(screen), (sentence) => {
+        const pages = await drawingOf(wanted(linesBox?.checked ? 'lines' : screen), (sentence) => {
             if (mine === turn && music && !music.querySelector('.drawn')) say(sentence);
         });
         if (mine !== turn || !music) return;
@@ -289,7 +290,14 @@ function start(): void {
     const kept = remembered('note-size', [], isTexts);
     const before = screen;
     screen = fitting(window.innerWidth, kept[1] === String(window.innerWidth) ? kept[0] : undefined);
-    const isOther = chosen.fingers !== shown.chosen.fingers || chosen.bows !== shown.chosen.bows || screen !== before;
+    if (linesBox) {
+        linesBox.checked = remembered(ofPart('lines'), false, isTrue);
+        linesBox.addEventListener('change', () => {
+            remember(ofPart('lines'), linesBox.checked);
+            void show();
+        });
+    }
+    const isOther = linesBox?.checked === true || chosen.fingers !== shown.chosen.fingers || chosen.bows !== shown.chosen.bows || screen !== before;
     if (chair !== shown.chosen.chair) {
         choose('chair', chair);
         return;

@@ -11,7 +11,7 @@
 <div class="my-part" data-sheet="{{ $sheet }}" @if (!$hasMusic) data-shows="list" @endif>
     <header>
         <h1>{{ $shown['title'] }}</h1>
-        <p class="quiet">{{ $shown['part'] }}@if ($shown['composer'] !== '') · {{ $shown['composer'] }}@endif · edition {{ $shown['edition'] }}, <time datetime="{{ $shown['at'] }}">{{ substr($shown['at'], 0, 10) }}</time></p>
+        <p class="quiet">{{ $shown['part'] }} · edition {{ $shown['edition'] }}, <time datetime="{{ $shown['at'] }}">{{ substr($shown['at'], 0, 10) }}</time>@if ($shown['composer'] !== '') · {{ $shown['composer'] }}@endif</p>
         <p class="news" id="news" role="status" @if ($shown['edition'] === $shown['newest']) hidden @endif>@if ($shown['edition'] < $shown['newest'])This is an earlier edition. <a href="/part/{{ $shown['token'] }}">Show edition {{ $shown['newest'] }}</a>@endif</p>
     </header>
     @if ($shown['chairs'] !== [])

@@ -34,7 +34,7 @@ final class HandTest extends BrowserTestCase
     public function testTheClassTriesBothVersionsAndDecides(): void
     {
         $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();
-        $page->press('Violin II', '.tabs')->engraved();
+        $page->press('Cello', '.tabs')->engraved();
         $line = $page->type('input[name=say-it]', '5.1 up or down');
         $page->sees('1 mark', '#says');
         $before = $page->count('.ruler .marked');

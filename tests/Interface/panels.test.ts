@@ -299,7 +299,7 @@ describe('the class', () => {
         const choices = { settings, sizes, isOwn: false, shelves: [], profiles: [], schools: [], wordings: [], densities: [], bowDensities: [], positions: { violin: ['½', 'I'] } };
         const card = mount(FingerboardCard, { props: { choices } });
         await flushPromises();
-        expect(calls[0]?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');
+        expect(calls.find((call) => call.path.startsWith('class/'))?.path).toContain('class/fingerboard?instrument=violin&size=4%2F4&position=I');
         expect(card.findAll('.finger').map((one) => one.text())).toEqual(['1', '3 · 4']);
         expect(card.text()).toContain('Stop if it hurts.');
         const piece = card.find('.piece svg');
@@ -317,7 +317,7 @@ describe('what is done', () => {
         expect([bow!.attributes('aria-checked'), hand!.attributes('aria-checked')]).toEqual(['false', 'false']);
         await hand!.trigger('click');
         await flushPromises();
-        expect(calls.at(-1)).toMatchObject({ path: 'sections/7/done', body: { what: 'hand', done: true } });
+        expect(calls.find((call) => call.path.endsWith('/done'))).toMatchObject({ path: 'sections/7/done', body: { what: 'hand', done: true } });
         expect(open.frame?.section.done).toEqual({ bow: false, hand: true });
     });
 

@@ -182,12 +182,12 @@ describe('taking back', () => {
     it('settles a proposal', async () => {
         const open = desk();
         await open.settle('key', 'take');
-        expect(calls[0]).toMatchObject({ path: 'sections/7/settle', body: { key: 'key', answer: 'take', seen: 3 } });
+        expect(calls.find((call) => call.path.endsWith('/settle'))).toMatchObject({ path: 'sections/7/settle', body: { key: 'key', answer: 'take', seen: 3 } });
         expect(open.can.undo).toBe('up at 1.1');
     });
 
     it('leaves a flag', async () => {
         await desk().leave('flag', true);
-        expect(calls[0]).toMatchObject({ path: 'sections/7/leave', body: { key: 'flag', leave: true } });
+        expect(calls.find((call) => call.path.endsWith('/leave'))).toMatchObject({ path: 'sections/7/leave', body: { key: 'flag', leave: true } });
     });
 });

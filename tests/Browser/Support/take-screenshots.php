@@ -73,7 +73,7 @@ $director = Client::signedIn(Harness::get()->url);
 $sections = $director->json('GET', 'pieces/2/handout')['sections'];
 $first = $sections[0]['id'];
 $director->json('POST', "sections/{$first}/marks", ['lines' => '27.1-28.3 III or I', 'seen' => 9007199254740991]);
-$page->go("/piece/2/class-view/{$first}")->find('section[aria-label="Version B"] .lane-down');
+$page->go("/piece/2/class-view/{$first}")->find('section[aria-label="Version B"] .hand-dot');
 $shoot($page, 'class-view');
 foreach (array_slice($sections, 1) as $section) {
     $director->json('POST', "sections/{$section['id']}/editions");

@@ -4,12 +4,28 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bench;
 
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Support\Page;
+
 /** A long five-part score for measuring: scales, slurs, ties, rests, dynamics; the same every time. */
 final class BigScore
 {
     private const PARTS = [
         ['Violin I', 'G', 2, 4], ['Violin II', 'G', 2, 4], ['Viola', 'C', 3, 3], ['Cello', 'F', 4, 2], ['Bass', 'F', 4, 2],
     ];
+
+    /** Somebody signed in, with the score brought in and its first part on the desk. */
+    public static function onTheDesk(int $measures): Page
+    {
+        $file = dirname(__DIR__) . "/storage/bench/big-{$measures}.musicxml";
+        file_put_contents($file, self::musicXml($measures));
+        $page = Page::open()->signIn();
+        $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
+        $page->sees('What was understood', '.el-dialog')->press('Keep it', '.el-dialog');
+        $page->find('.sheet g.note', 60);
+
+        return $page;
+    }
 
     public static function musicXml(int $measures): string
     {

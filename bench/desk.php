@@ -5,20 +5,13 @@ declare(strict_types=1);
 // The desk with a 300-measure part, as somebody has it before them: key to ink, key to the changed system engraved, a frame while the
 // page is scrolled, what the browser holds.
 
-use Facebook\WebDriver\WebDriverBy;
-use Tests\Browser\Support\Page;
 use UprightPencil\Bench\BigScore;
 
 require __DIR__ . '/../vendor/autoload.php';
 require_once __DIR__ . '/BigScore.php';
 
 $measures = (int) ($argv[1] ?? 300);
-$file = dirname(__DIR__) . "/storage/bench/big-{$measures}.musicxml";
-file_put_contents($file, BigScore::musicXml($measures));
-$page = Page::open()->signIn();
-$page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
-$page->sees('What was understood', '.el-dialog')->press('Keep it', '.el-dialog');
-$page->find('.sheet g.note', 60);
+$page = BigScore::onTheDesk($measures);
 $page->driver->manage()->timeouts()->setScriptTimeout(240);
 // The whole page has come, and the returns have been looked for.
 sleep(8);

@@ -5,8 +5,6 @@ declare(strict_types=1);
 // The desk's first sight of a 150-measure part at 10 Mbit/s and 40 ms there and back, with an empty cache and with a full one: until
 // the music is painted, and until the engraver can draw; against a bare page with the same drawing in it.
 
-use Facebook\WebDriver\WebDriverBy;
-use Tests\Browser\Support\Page;
 use UprightPencil\Bench\BigScore;
 
 require __DIR__ . '/../vendor/autoload.php';
@@ -14,12 +12,7 @@ require_once __DIR__ . '/BigScore.php';
 
 const TURNS = 5;
 
-$file = dirname(__DIR__) . '/storage/bench/big-150.musicxml';
-file_put_contents($file, BigScore::musicXml(150));
-$page = Page::open()->signIn();
-$page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
-$page->sees('What was understood', '.el-dialog')->press('Keep it', '.el-dialog');
-$page->find('.sheet g.note', 60);
+$page = BigScore::onTheDesk(150);
 sleep(6);
 $driver = $page->driver;
 $driver->manage()->timeouts()->setScriptTimeout(60);

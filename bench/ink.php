@@ -4,19 +4,12 @@ declare(strict_types=1);
 
 // Key to ink: from the key event to the next frame drawn with the sign on the page, in a 150-measure part.
 
-use Facebook\WebDriver\WebDriverBy;
-use Tests\Browser\Support\Page;
 use UprightPencil\Bench\BigScore;
 
 require __DIR__ . '/../vendor/autoload.php';
 require_once __DIR__ . '/BigScore.php';
 
-$file = dirname(__DIR__) . '/storage/bench/big-150.musicxml';
-file_put_contents($file, BigScore::musicXml(150));
-$page = Page::open()->signIn();
-$page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);
-$page->sees('What was understood', '.el-dialog')->press('Keep it', '.el-dialog');
-$page->find('.sheet g.note', 60);
+$page = BigScore::onTheDesk(150);
 $page->driver->manage()->timeouts()->setScriptTimeout(120);
 $times = $page->driver->executeAsyncScript(<<<'JS'
     const done = arguments[arguments.length - 1];

@@ -6,10 +6,10 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { ChoiceVersion, DeskMark, DeskNote, PageScore, PlannedNote } from '../api/types';
+import type { ChoiceVersion, DeskMark, DeskNote, PageScore } from '../api/types';
 import { BOW_LANE } from '../desk/overlay/bowLane';
 import { HAND_LANE } from '../desk/overlay/handLane';
-import { useDesk } from '../desk/state/store';
+import { useDesk, withPlan } from '../desk/state/store';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, passage, type CutScore } from '../engraving/score';
 import { tell } from '../ui/say';
@@ -92,14 +92,6 @@ onBeforeUnmount(() => {
 });
 watch(() => [at.value, choice.value?.key], () => void show());
 
-function merged(planned: PlannedNote[]): DeskNote[] {
-    const told = new Map(planned.map((note) => [note.id, note]));
-    return (desk.frame?.score ?? []).map((note) => {
-        const { bow = null, finger = null, sign = false } = told.get(note.id) ?? {};
-        return { ...note, bow, finger, sign };
-    });
-}
-
 async function show(): Promise<void> {
     const section = desk.frame?.section.id;
     if (!section || desk.notes.length === 0) return;
@@ -117,7 +109,7 @@ async function show(): Promise<void> {
                 text,
                 does,
                 score: place(cut(xml)),
-                notes: merged(notes),
+                notes: withPlan(desk.frame?.score ?? [], notes),
             }));
             return;
         }

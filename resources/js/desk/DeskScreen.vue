@@ -19,7 +19,7 @@ import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
-import { useDesk } from './state/store';
+import { likelySection, useDesk } from './state/store';
 import TempoSheet from './sheets/TempoSheet.vue';
 
 const route = useRoute();
@@ -93,7 +93,7 @@ async function open(): Promise<void> {
     pageName.value = '';
     isShown = false;
     // The page is on its way while the part is told.
-    const likely = Number(wanted ?? localStorage.getItem(`section-of-${String(piece)}`) ?? 0);
+    const likely = likelySection(String(piece), wanted);
     ahead = likely > 0 ? { section: likely, page: api.get<PageScore>(`sections/${likely}/page`) } : null;
     ahead?.page.catch(() => undefined);
     const opened = await desk.open(String(piece), wanted);

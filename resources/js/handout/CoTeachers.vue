@@ -4,9 +4,8 @@ import { ElOption, ElSelect } from 'element-plus';
 import { ref } from 'vue';
 import { api } from '../api/client';
 import type { Share } from '../api/types';
-import { tell } from '../ui/say';
+import { copy, tell } from '../ui/say';
 import { orWarn } from '../ui/trying';
-import { copy } from './part';
 
 const props = defineProps<{ pieceId: number }>();
 const shares = defineModel<Share[]>({ required: true });

@@ -4,9 +4,9 @@ import { ElMessageBox, ElOption, ElSelect } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import { api } from '../api/client';
 import type { BowDensity, Density, EditionChange, HandOutSection } from '../api/types';
-import { tell, tellWithUndo, warn, when } from '../ui/say';
+import { copy, tell, tellWithUndo, warn, when } from '../ui/say';
 import { orWarn, sentenceOf } from '../ui/trying';
-import { copy, isDrawing, mayHandOut } from './part';
+import { isDrawing, mayHandOut } from './part';
 
 const props = defineProps<{ section: HandOutSection; pieceId: number; mayEdit: boolean; isBusy: boolean; query: string }>();
 const emit = defineEmits<{ put: [section: HandOutSection]; publish: []; code: []; stale: []; take: [path: string] }>();

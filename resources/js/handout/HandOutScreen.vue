@@ -5,11 +5,11 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { HandOut, HandOutSection } from '../api/types';
 import { remember, remembered } from '../ui/remembered';
-import { tell, warn } from '../ui/say';
+import { copy, tell, warn } from '../ui/say';
 import { orWarn, sentenceOf, useTrying } from '../ui/trying';
 import CoTeachers from './CoTeachers.vue';
 import HandOutPart from './HandOutPart.vue';
-import { copy, isDrawing, mayHandOut, save, squareCode } from './part';
+import { isDrawing, mayHandOut, save, squareCode } from './part';
 import PosterSheet from './PosterSheet.vue';
 
 const PAPERS = [

@@ -2,7 +2,6 @@
 import QRCode from 'qrcode-svg';
 import { api } from '../api/client';
 import type { HandOutSection } from '../api/types';
-import { tell } from '../ui/say';
 
 export function isDrawing({ edition }: HandOutSection): boolean {
     return edition !== null && ['waits', 'works'].includes(edition.drawing) && edition.pages > 0;
@@ -11,15 +10,6 @@ export function isDrawing({ edition }: HandOutSection): boolean {
 /** What has not changed is not handed out again. */
 export function mayHandOut({ edition, since }: HandOutSection): boolean {
     return !edition || !since || since.added.length + since.removed.length > 0;
-}
-
-export async function copy(text: string, said = 'The link is copied.'): Promise<void> {
-    try {
-        await navigator.clipboard.writeText(text);
-        tell(said);
-    } catch {
-        window.prompt('Copy this:', text);
-    }
 }
 
 /** The square code of an address, as SVG. */

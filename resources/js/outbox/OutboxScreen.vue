@@ -3,7 +3,7 @@
 import { onMounted, ref } from 'vue';
 import { api } from '../api/client';
 import type { Outbox } from '../api/types';
-import { tell, when } from '../ui/say';
+import { copy, when } from '../ui/say';
 import { useTrying } from '../ui/trying';
 
 const outbox = ref<Outbox | null>(null);
@@ -14,15 +14,6 @@ onMounted(() =>
         outbox.value = await api.get<Outbox>('outbox');
     }),
 );
-
-async function copy(text: string): Promise<void> {
-    try {
-        await navigator.clipboard.writeText(text);
-        tell('The letter is copied.');
-    } catch {
-        window.prompt('Copy this letter:', text);
-    }
-}
 </script>
 
 <template>
@@ -41,7 +32,7 @@ async function copy(text: string): Promise<void> {
                 <h2>{{ letter.subject }}</h2>
                 <p class="quiet">to {{ letter.to }}, {{ when(letter.at) }}</p>
                 <pre>{{ letter.text }}</pre>
-                <button type="button" class="plain-button" @click="copy(letter.text)">Copy the letter</button>
+                <button type="button" class="plain-button" @click="copy(letter.text, 'The letter is copied.')">Copy the letter</button>
             </article>
         </template>
     </div>

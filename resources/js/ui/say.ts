@@ -41,3 +41,13 @@ export function when(iso: string): string {
         ? `today ${date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
         : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
 }
+
+/** Lays a text on the clipboard; where there is none, shows it to be copied by hand. */
+export async function copy(text: string, said = 'The link is copied.'): Promise<void> {
+    try {
+        await navigator.clipboard.writeText(text);
+        tell(said);
+    } catch {
+        window.prompt('Copy this:', text);
+    }
+}

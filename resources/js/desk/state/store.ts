@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../../api/client';
 import type {
-    DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece, PlanNames,
+    DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece, PlanNames, PlannedNote, ScoreNote,
 } from '../../api/types';
 import { useSession } from '../../stores/session';
 import { tell, warn } from '../../ui/say';
@@ -27,6 +27,20 @@ const WAITING = 'waiting-marks';
 const DETAIL_REST = 160;
 /** The same after a mark: the page comes first. */
 const DETAIL_AFTER_MARK = 450;
+
+/** What was worked out, put to the notes of the score. */
+export function withPlan(score: ScoreNote[], planned: PlannedNote[]): DeskNote[] {
+    const told = new Map(planned.map((note) => [note.id, note]));
+    return score.flatMap((printed) => {
+        const note = told.get(printed.id);
+        return note ? [{ ...printed, bow: note.bow ?? null, finger: note.finger ?? null, sign: note.sign ?? false }] : [];
+    });
+}
+
+/** The part that is opened: the one that is named, else the one of the piece that was looked at last; 0 where none is known. */
+export function likelySection(piece: string, section?: string): number {
+    return Number(section ?? localStorage.getItem(`section-of-${piece}`) ?? 0);
+}
 
 /** What was fetched, or its failure. */
 function got<T>(answer: T | Error): T {
@@ -69,15 +83,7 @@ export const useDesk = defineStore('desk', () => {
     /** Counts what was opened: of two parts opened in haste the last one counts. */
     let opening = 0;
 
-    const notes = computed<DeskNote[]>(() => {
-        const score = frame.value?.score ?? [];
-        return (plan.value?.notes ?? []).flatMap((note, index) => {
-            const printed = score[index];
-            return printed?.id === note.id
-                ? [{ ...printed, bow: note.bow ?? null, finger: note.finger ?? null, sign: note.sign ?? false }]
-                : [];
-        });
-    });
+    const notes = computed<DeskNote[]>(() => withPlan(frame.value?.score ?? [], plan.value?.notes ?? []));
     const note = computed<DeskNote | null>(() => notes.value[chosen.value] ?? null);
     /** Names of the bows and hands that are shown, old as a hand may be: what changes is told over them. */
     const held = computed<PlanNames>(() => plan.value?.since ?? { bow: '', hand: '' });
@@ -103,7 +109,7 @@ export const useDesk = defineStore('desk', () => {
                 frame.value = null;
                 plan.value = null;
             }
-            const wanted = Number(sectionId ?? localStorage.getItem(`section-of-${pieceId}`) ?? 0);
+            const wanted = likelySection(pieceId, sectionId);
             // Asked for at once: nearly always it is the one that was looked at last.
             const likely = wanted > 0 ? fetchSection(wanted) : null;
             const opened = await api.get<Piece>(`pieces/${pieceId}`);

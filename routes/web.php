@@ -4,6 +4,7 @@ use App\Http\Controllers\AccountController;
 use App\Http\Controllers\BinController;
 use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\ClassController;
+use App\Http\Controllers\CorrectionController;
 use App\Http\Controllers\DeskController;
 use App\Http\Controllers\DownloadController;
 use App\Http\Controllers\DrawingController;
@@ -39,7 +40,7 @@ use App\Http\Controllers\TuttiController;
 use Illuminate\Support\Facades\Route;
 
 // Ids are numbers that a database can hold; anything else is simply not here.
-foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand'] as $name) {
+foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand', 'correction'] as $name) {
     Route::pattern($name, '[1-9][0-9]{0,17}');
 }
 Route::pattern('token', '[A-Za-z0-9]{8,64}');
@@ -83,6 +84,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('pieces/{piece}/restore', [BinController::class, 'restore']);
         Route::delete('pieces/{piece}/bin', [BinController::class, 'destroy']);
         Route::put('pieces/{piece}/tempos', [TempoController::class, 'update']);
+        Route::get('pieces/{piece}/corrections', [CorrectionController::class, 'index']);
+        Route::post('pieces/{piece}/corrections/look', [CorrectionController::class, 'look']);
+        Route::post('pieces/{piece}/corrections', [CorrectionController::class, 'store']);
+        Route::delete('corrections/{correction}', [CorrectionController::class, 'destroy']);
         Route::get('pieces/{piece}/history', [HistoryController::class, 'index']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);

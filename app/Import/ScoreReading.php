@@ -55,6 +55,23 @@ final readonly class ScoreReading
         }
     }
 
+    /**
+     * @param string $bytes the file itself
+     * @throws UnreadableScore
+     */
+    public function readBytes(string $bytes, string $fileName): PreparedScore
+    {
+        $path = tempnam(sys_get_temp_dir(), 'score');
+        if ($path === false || file_put_contents($path, $bytes) === false) {
+            throw UnreadableScore::cannotBeOpened();
+        }
+        try {
+            return $this->read($path, $fileName);
+        } finally {
+            unlink($path);
+        }
+    }
+
     private function run(string $path, string $fileName, string $result): void
     {
         $limits = sprintf('ulimit -v %d; ulimit -t %d; exec "$@"', 3 * 1024 * $this->megabytes, (int) ceil($this->seconds) + 2);

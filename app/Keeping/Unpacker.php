@@ -123,17 +123,18 @@ final readonly class Unpacker
         if ($user->bytesUsed() + strlen($bytes) > config()->integer('pencil.quota_megabytes') * 1024 * 1024) {
             throw UnreadableScore::because('your rack has no room for it.');
         }
-        $prepared = self::corrected($this->read($bytes, self::text($row, 'file', 200) ?: 'score.musicxml'), $row['parts'] ?? null);
+        $file = self::text($row, 'file', 200) ?: 'score.musicxml';
+        $prepared = self::corrected($this->reading->readBytes($bytes, $file), $row['parts'] ?? null);
         $folder = self::text($row, 'folder', 300);
         $marks = $archive->json("{$folder}/marks.json") ?? [];
         $log = $archive->json("{$folder}/log.json") ?? [];
-        DB::transaction(function () use ($user, $archive, $row, $title, $shelf, $bytes, $prepared, $marks, $log): void {
+        DB::transaction(function () use ($user, $archive, $row, $title, $shelf, $bytes, $file, $prepared, $marks, $log): void {
             $lesson = $row['lesson'] ?? null;
             $piece = $this->keep->keepPrepared(
                 $shelf,
                 $bytes,
                 $prepared,
-                self::text($row, 'file', 200) ?: 'score.musicxml',
+                $file,
                 $title,
                 is_int($lesson) && $lesson >= 1 && $lesson <= 999 ? $lesson : null,
             );
@@ -175,19 +176,6 @@ final readonly class Unpacker
         $corrected = $prepared->corrected($choices + array_fill_keys($ids, null));
 
         return $corrected->sections === [] ? $prepared : $corrected;
-    }
-
-    private function read(string $bytes, string $name): PreparedScore
-    {
-        $path = tempnam(sys_get_temp_dir(), 'score');
-        if ($path === false || file_put_contents($path, $bytes) === false) {
-            throw UnreadableScore::cannotBeOpened();
-        }
-        try {
-            return $this->reading->read($path, $name);
-        } finally {
-            unlink($path);
-        }
     }
 
     /** @param array<mixed> $records */

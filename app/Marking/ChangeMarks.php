@@ -77,12 +77,7 @@ final readonly class ChangeMarks
             if ($target === null) {
                 return null;
             }
-            $steps = $kind === 'redo' ? $target->steps : array_map(static fn (array $step): array => [
-                'section' => $step['section'],
-                'key' => $step['key'],
-                'before' => $step['after'],
-                'after' => $step['before'],
-            ], array_reverse($target->steps));
+            $steps = $kind === 'redo' ? $target->steps : array_map(self::turned(...), array_reverse($target->steps));
             foreach ($steps as $step) {
                 $row = Mark::query()->where('section_id', $step['section'])->where('key', $step['key'])->first();
                 if (($row?->body) != $step['before']) {
@@ -94,6 +89,40 @@ final readonly class ChangeMarks
 
             return $this->apply($piece, $section, $user, $steps, $kind, $target->id, $target->label);
         }, self::TRIES);
+    }
+
+    /**
+     * Changes marks of several sections as one entry of the log, inside a transaction of the caller's.
+     *
+     * @param list<Step> $steps
+     */
+    public function across(Piece $piece, User $user, array $steps, string $label): Change
+    {
+        return $this->apply($this->lock($piece->id), null, $user, $steps, 'do', null, mb_substr($label, 0, 200));
+    }
+
+    /** Turns such an entry back as far as its marks are still what it made of them. */
+    public function reverse(Piece $piece, User $user, ?int $changeId, string $label): Change
+    {
+        $piece = $this->lock($piece->id);
+        $steps = [];
+        foreach (array_reverse(Change::query()->find($changeId)->steps ?? []) as $step) {
+            $row = Mark::query()->where('section_id', $step['section'])->where('key', $step['key'])->first();
+            if ($row?->body == $step['after']) {
+                $steps[] = self::turned($step);
+            }
+        }
+
+        return $this->apply($piece, null, $user, $steps, 'do', null, mb_substr($label, 0, 200));
+    }
+
+    /**
+     * @param Step $step
+     * @return Step
+     */
+    private static function turned(array $step): array
+    {
+        return ['section' => $step['section'], 'key' => $step['key'], 'before' => $step['after'], 'after' => $step['before']];
     }
 
     /**
@@ -204,6 +233,9 @@ final readonly class ChangeMarks
     {
         foreach ($piece->changes()->with('user')->reorder('id', 'desc')->limit(200)->get() as $change) {
             foreach ($change->steps as $step) {
+                if ($step['key'] === $key && $change->section_id === null) {
+                    return 'The corrected score';
+                }
                 if ($step['key'] === $key && $change->user_id !== $user->id) {
                     return $change->user->name;
                 }

@@ -34,6 +34,11 @@ final class MarkClash extends RuntimeException
         return new self("{$who} has changed this mark since, so your step cannot be taken back here.");
     }
 
+    public static function sinceLooked(): self
+    {
+        return new self('Marks were changed while you looked. Nothing was brought in; look at the list again.');
+    }
+
     /** @param array<string, mixed>|null $record */
     private static function words(?array $record): string
     {

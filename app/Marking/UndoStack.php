@@ -43,7 +43,8 @@ final readonly class UndoStack
     private function stacks(): array
     {
         $entries = Change::query()->where('piece_id', $this->piece->id)->where('user_id', $this->user->id)
-            ->latest('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
+            // A corrected score is taken back where it was brought in, not by a key on the desk.
+            ->whereNotNull('section_id')->latest('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
         $done = $undone = [];
         foreach ($entries as $entry) {
             switch ($entry->kind) {

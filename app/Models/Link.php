@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\SoftDeletingScope;
 use Illuminate\Support\Carbon;
 
 /**
@@ -43,9 +44,12 @@ final class Link extends Model
         $this->update(['ended_at' => Carbon::now()]);
     }
 
-    /** @return BelongsTo<Section, $this> */
+    /** @return BelongsTo<Section, $this> also one that a corrected score has no more: what was handed out stays readable */
     public function section(): BelongsTo
     {
-        return $this->belongsTo(Section::class);
+        $section = $this->belongsTo(Section::class);
+        $section->getQuery()->withoutGlobalScope(SoftDeletingScope::class);
+
+        return $section;
     }
 }

@@ -32,6 +32,7 @@ use UprightPencil\Music\Score;
  * @property-read User $owner
  * @property-read Collection<int, Section> $sections in the order of the score
  * @property-read Collection<int, Share> $shares
+ * @property-read Collection<int, Correction> $corrections the newest first
  * @property Carbon|null $archived_at
  * @property Carbon|null $deleted_at
  */
@@ -93,6 +94,21 @@ final class Piece extends Model
         $changes->orderBy('id');
 
         return $changes;
+    }
+
+    /** @return HasMany<Correction, $this> the newest first */
+    public function corrections(): HasMany
+    {
+        $corrections = $this->hasMany(Correction::class);
+        $corrections->orderByDesc('id');
+
+        return $corrections;
+    }
+
+    /** The corrected score that lies on top; null where the piece is as it was brought in. */
+    public function correction(): ?Correction
+    {
+        return $this->corrections->firstWhere('taken_back_at', null);
     }
 
     /** @return array<int, float> the director's tempos by the index of the measure they begin in */

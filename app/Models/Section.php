@@ -8,6 +8,7 @@ use App\Casts\Bytes;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Database\Eloquent\SoftDeletingScope;
 use Illuminate\Support\Carbon;
 
@@ -29,10 +30,13 @@ use Illuminate\Support\Carbon;
  * @property Carbon|null $fingered_at when the director called its fingering done
  * @property string|null $density how many fingers its page shows; null as the class has it
  * @property string|null $bows how many directions of the bow; null as the class has it
+ * @property Carbon|null $deleted_at since when a corrected score has no such part
  * @property Piece $piece
  */
 final class Section extends Model
 {
+    use SoftDeletes;
+
     /** Everything but the music itself, which is long. */
     public const LIGHT = [
         'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows',

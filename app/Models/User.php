@@ -41,7 +41,10 @@ final class User extends Authenticatable
 
         $sum = $all->sum('source_bytes');
 
-        return is_numeric($sum) ? (int) $sum : 0;
+        // What a corrected score took the place of is kept too.
+        $before = Correction::query()->whereIn('piece_id', (clone $all)->select('id'))->sum('source_bytes');
+
+        return (is_numeric($sum) ? (int) $sum : 0) + (is_numeric($before) ? (int) $before : 0);
     }
 
     /** @return HasMany<Shelf, $this> */

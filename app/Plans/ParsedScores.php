@@ -36,13 +36,13 @@ final class ParsedScores
         return $version ??= self::VERSION * 100_000_000 + crc32($shape) % 100_000_000;
     }
 
-    /** @var array<int, Score> read in this request, by section */
+    /** @var array<string, Score> read in this request, by section and score */
     private array $read = [];
 
     /** @return Score with this section's part alone */
     public function of(Section $section): Score
     {
-        return $this->read[$section->id] ??= self::forInstrument($this->read($section), $section);
+        return $this->read["{$section->id} {$section->piece->source_hash}"] ??= self::forInstrument($this->read($section), $section);
     }
 
     /** The director may know better than the file what a part is for. */

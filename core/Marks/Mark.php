@@ -104,6 +104,32 @@ final readonly class Mark
         return new self('', $this->kinds, $from, $to, $this->inside, $this->state, $this->for, $this->pass, $targets);
     }
 
+    /**
+     * The same mark, of the same person, where the score has put its notes.
+     *
+     * @param list<string> $targets
+     */
+    public function movedTo(string $from, string $to, array $targets, ?MarkReason $reason): self
+    {
+        return new self(
+            $this->id,
+            $this->kinds,
+            $from,
+            $to,
+            $this->inside,
+            $this->state,
+            $this->for,
+            $this->pass,
+            $targets,
+            $reason,
+            $this->comment,
+            $this->author,
+            $this->time,
+            0,
+            $this->authorId,
+        );
+    }
+
     /** What it says, whatever its place. */
     public function words(): string
     {

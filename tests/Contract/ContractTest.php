@@ -156,6 +156,11 @@ final class ContractTest extends FeatureTestCase
             'POST api/v1/class/example' => ['about' => 'open'] + $settings,
             'DELETE api/v1/class' => ['shelf' => (int) $this->things['shelf']],
             'POST api/v1/scores/look' => ['score' => $this->file()],
+            'POST api/v1/pieces/{piece}/corrections/look', 'POST api/v1/pieces/{piece}/corrections' => [
+                'token' => $this->ask('POST api/v1/scores/look', ['score' => $this->file()])->json('token'),
+                'file' => 'tune.musicxml',
+                'revision' => $this->pieceOf('piece')->revision,
+            ],
             'POST api/v1/pieces' => [
                 'token' => $this->ask('POST api/v1/scores/look', ['score' => $this->file()])->json('token'),
                 'file' => 'tune.musicxml',

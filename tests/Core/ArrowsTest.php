@@ -25,6 +25,7 @@ final class ArrowsTest extends TestCase
         'Plan' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
         'Editions' => ['Music', 'Format', 'Plan'],
+        'Correction' => ['Music', 'Marks', 'Format'],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
     ];
 

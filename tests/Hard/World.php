@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Hard;
 
+use App\Models\Correction;
 use App\Models\Errand;
 use App\Models\Piece;
 use App\Models\User;
@@ -33,6 +34,20 @@ trait World
         $share = $piece->shares()->create(['email' => 'waits@example.test', 'may' => 'read', 'token' => Str::random(32)]);
         Storage::disk('local')->put('errands/packed.zip', 'PK');
         $errand = Errand::query()->create(['user_id' => $this->director->id, 'kind' => 'pack', 'state' => 'done', 'file' => 'errands/packed.zip']);
+        $correction = Correction::query()->create([
+            'piece_id' => $piece->id,
+            'user_id' => $this->director->id,
+            'file' => 'corrected.musicxml',
+            'source' => $piece->source,
+            'source_bytes' => $piece->source_bytes,
+            'before' => [
+                'name' => $piece->source_name,
+                'hash' => $piece->source_hash,
+                'summary' => $piece->summary,
+                'tempos' => null,
+                'sections' => [['part_id' => $section->part_id, 'name' => $section->name]],
+            ],
+        ]);
         auth()->guard('web')->logout();
         $this->things = [
             'piece' => (string) $piece->id,
@@ -42,6 +57,7 @@ trait World
             'share' => (string) $share->id,
             'link' => (string) $section->links()->value('id'),
             'errand' => (string) $errand->id,
+            'correction' => (string) $correction->id,
             'note' => 'P1-m1-n1',
             'ending' => 'mxl',
             'sheet' => 'phone',

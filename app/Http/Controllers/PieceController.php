@@ -9,7 +9,6 @@ use App\Http\Requests\StorePieceRequest;
 use App\Http\Requests\UpdatePieceRequest;
 use App\Http\Resources\PieceResource;
 use App\Import\KeepScore;
-use App\Import\PreparedScore;
 use App\Import\WaitingScores;
 use App\Jobs\WorkOutStates;
 use App\Models\Piece;
@@ -17,24 +16,23 @@ use App\Models\Shelf;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Carbon;
-use Illuminate\Support\Facades\Storage;
 
 /** Pieces: kept, shown, renamed, put away. */
 final class PieceController extends Controller
 {
     #[Answers('array{id: int, section: int|null}')]
-    public function store(StorePieceRequest $request, KeepScore $keep): JsonResponse
+    public function store(StorePieceRequest $request, KeepScore $keep, WaitingScores $waiting): JsonResponse
     {
         $user = $this->user($request);
         $shelf = Shelf::query()->where('user_id', $user->id)->whereKey($request->integer('shelf'))->first();
         if ($shelf === null) {
             return $this->refuse('Choose a shelf of yours first.');
         }
-        $disk = Storage::disk('local');
-        $path = WaitingScores::FOLDER . "/{$user->id}/{$request->string('token')}";
-        $prepared = $disk->exists("{$path}.prepared") ? PreparedScore::unpack((string) $disk->get("{$path}.prepared")) : null;
-        if ($prepared === null || !$disk->exists($path)) {
-            return $this->refuse('This score was looked at too long ago. Choose the file again.');
+        $token = $request->string('token')->value();
+        $prepared = $waiting->prepared($user, $token);
+        $bytes = $waiting->bytes($user, $token);
+        if ($prepared === null || $bytes === null) {
+            return $this->refuse(WaitingScores::GONE);
         }
         $prepared = $prepared->corrected($request->choices());
         if ($prepared->sections === []) {
@@ -42,13 +40,13 @@ final class PieceController extends Controller
         }
         $piece = $keep->keepPrepared(
             $shelf,
-            (string) $disk->get($path),
+            $bytes,
             $prepared,
             $request->string('file')->value(),
             $request->filled('title') ? $request->string('title')->value() : null,
             $request->filled('lesson') ? $request->integer('lesson') : null,
         );
-        $disk->delete([$path, "{$path}.prepared"]);
+        $waiting->forget($user, $token);
         rescue(static function () use ($user): void {
             WorkOutStates::dispatch($user->id);
         });

@@ -11,8 +11,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
-use Illuminate\Support\Facades\Storage;
-use Illuminate\Support\Str;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
@@ -23,7 +21,7 @@ final class ScoreLookController extends Controller
     /** Longer than reading may take, the wait in line included. */
     private const READING_SECONDS = 60;
 
-    public function __construct(private readonly ScoreReading $reading)
+    public function __construct(private readonly ScoreReading $reading, private readonly WaitingScores $waiting)
     {
     }
 
@@ -50,10 +48,7 @@ final class ScoreLookController extends Controller
             return $this->refuse("Your rack holds {$quota} MB of scores, and this one would not fit any more. "
                 . 'Throw something away for good first: what lies in the bin counts until it is emptied.');
         }
-        $folder = WaitingScores::FOLDER . "/{$user->id}";
-        $disk = Storage::disk('local');
-        $waiting = $disk->files($folder);
-        if (count($waiting) >= 2 * config()->integer('pencil.upload_waiting')) {
+        if ($this->waiting->count($user) >= 2 * config()->integer('pencil.upload_waiting')) {
             return $this->refuse('Many of your scores wait to be kept already. Keep or close those first.');
         }
         $name = $file->getClientOriginalName();
@@ -69,9 +64,7 @@ final class ScoreLookController extends Controller
         } finally {
             Cache::store('database')->forget($turn);
         }
-        $token = Str::random(40);
-        $disk->put("{$folder}/{$token}", (string) $file->getContent());
-        $disk->put("{$folder}/{$token}.prepared", $prepared->pack());
+        $token = $this->waiting->put($user, (string) $file->getContent(), $prepared);
 
         return response()->json(['token' => $token, 'file' => mb_substr($name, 0, 200), ...$prepared->summary]);
     }

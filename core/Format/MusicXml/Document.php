@@ -75,6 +75,28 @@ final readonly class Document
         }
     }
 
+    /**
+     * The file with other ids, and with them alone changed.
+     *
+     * @param array<string, string> $parts the new id of each part, by its id
+     * @param array<string, string> $notes the new id of each note, by its id
+     */
+    public function renamed(array $parts, array $notes): string
+    {
+        foreach ($this->notes as $id => $note) {
+            $note->setAttribute('id', $notes[$id] ?? $id);
+        }
+        $list = Xml::child($this->root, 'part-list');
+        foreach ([...($list === null ? [] : Xml::children($list)), ...$this->parts()] as $element) {
+            if (in_array($element->nodeName, ['part', 'score-part'], true)) {
+                $id = $element->getAttribute('id');
+                $element->setAttribute('id', $parts[$id] ?? $id);
+            }
+        }
+
+        return $this->toString();
+    }
+
     public function toString(): string
     {
         $text = $this->dom->saveXML();

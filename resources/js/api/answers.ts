@@ -96,6 +96,40 @@ export interface CopyLook {
     missing: number;
 }
 
+export interface CorrectionPart {
+    name: string;
+    becomes: 'same' | 'new' | 'gone';
+    marks: number;
+    asked: number;
+}
+
+export interface CorrectionQuestion {
+    mark: number;
+    part: string;
+    words: string;
+    author: string;
+    proposed: boolean;
+    was: string;
+    now: string;
+    keep: boolean;
+}
+
+export interface CorrectionReport {
+    revision: number;
+    told: string[];
+    parts: CorrectionPart[];
+    questions: CorrectionQuestion[];
+}
+
+export interface CorrectionRow {
+    id: number;
+    file: string;
+    who: string;
+    at: string;
+    takenBack: string | null;
+    isNewest: boolean;
+}
+
 export interface Done {
     bow: boolean;
     hand: boolean;

@@ -76,6 +76,15 @@ final readonly class CorrectedScore
         return $old === null || $new === null ? null : new MarkPlaces($this->old, $old, $this->score, $new, $this->match->measures);
     }
 
+    /** @return float how much of the longer of the two scores is in the other too: 1 for the same notes, 0 for another piece */
+    public function likeness(): float
+    {
+        $count = static fn (Score $score): int => array_sum(array_map(static fn (Part $part): int => count($part->notes), $score->parts));
+        $most = max($count($this->old), $count($this->score));
+
+        return $most === 0 ? 1.0 : count($this->match->notes) / $most;
+    }
+
     /** @return list<string> what is otherwise in the score, in sentences */
     public function told(): array
     {
@@ -87,12 +96,17 @@ final readonly class CorrectedScore
                 $told[] = self::named($measures, array_values($indexes)) . (count($indexes) === 1 ? ' is ' : ' are ') . "{$what}.";
             }
         }
+        $names = [];
         foreach ($this->score->parts as $part) {
             $before = $this->old->part($part->id);
             $changed = $before === null ? [] : $this->changed($before, $part);
             if ($changed !== []) {
-                $told[] = "{$part->name} has other notes in " . self::named($this->score->measures, $changed) . '.';
+                $names[self::named($this->score->measures, $changed)][] = $part->name;
             }
+        }
+        foreach ($names as $where => $parts) {
+            $last = array_pop($parts);
+            $told[] = ($parts === [] ? "{$last} has" : implode(', ', $parts) . " and {$last} have") . " other notes in {$where}.";
         }
 
         return $told;
@@ -129,6 +143,9 @@ final readonly class CorrectedScore
     {
         if (count($indexes) === 1) {
             return PlaceWords::measure($measures[$indexes[0]]);
+        }
+        if ($indexes[0] === 0 && $measures[0]->isShort()) {
+            return 'the pickup and ' . self::named($measures, array_slice($indexes, 1));
         }
         $runs = [];
         foreach ($indexes as $index) {

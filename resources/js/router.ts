@@ -25,6 +25,7 @@ export const router = createRouter({
             component: () => import('./readthrough/ReadThroughScreen.vue'),
         },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
+        { path: '/piece/:piece/corrected', name: 'correction', component: () => import('./correction/CorrectionScreen.vue') },
         { path: '/account', name: 'account', component: () => import('./account/AccountScreen.vue') },
         { path: '/outbox', name: 'outbox', component: () => import('./outbox/OutboxScreen.vue') },
         { path: '/class', name: 'class', component: () => import('./class/ClassScreen.vue') },

@@ -174,13 +174,38 @@ final class DirectorTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    public function testACorrectedScoreComesUnderTheMarksAndIsTakenBack(): void
+    {
+        $page = Page::open()->signIn();
+        $file = sys_get_temp_dir() . '/corrected-' . bin2hex(random_bytes(4)) . '.musicxml';
+        $score = (string) file_get_contents(dirname(__DIR__, 2) . '/demo/scores/paper-boats.musicxml');
+        // The first measure of the second line is thrown out in all parts.
+        file_put_contents($file, (string) preg_replace('~<measure number="6".*?</measure>~s', '', $score));
+        $this->chooseInMenu($page, 'Paper Boats', 'Corrected score…');
+        $page->sees('Choose the corrected file')->find('input[type=file]')->sendKeys($file);
+        $page->sees('m. 6 is gone.', '.told')->press('Bring it in')->told('is the score of this piece now');
+        self::assertSame([], $page->seriousProblems(), 'corrected score');
+        $page->press('Take it back', '.before')->told('is taken back')->sees('taken back', '.before');
+        unlink($file);
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testAPieceIsThrownAwayAndBroughtBack(): void
     {
         $page = Page::open()->signIn();
-        $page->find('button[aria-label="More for Paper Boats"]')->click();
-        $page->until(function () use ($page): bool {
+        $this->chooseInMenu($page, 'Paper Boats', 'Throw away');
+        $page->told('is in the bin');
+        self::assertStringNotContainsString('Paper Boats', $page->text('.folders'));
+        $page->press('Undo', '.el-message');
+        $page->sees('Paper Boats', '.folders');
+    }
+
+    private function chooseInMenu(Page $page, string $piece, string $wanted): void
+    {
+        $page->find("button[aria-label=\"More for {$piece}\"]")->click();
+        $page->until(function () use ($page, $wanted): bool {
             foreach ($page->driver->findElements(WebDriverBy::cssSelector('.el-dropdown-menu__item')) as $item) {
-                if ($item->isDisplayed() && $item->getText() === 'Throw away') {
+                if ($item->isDisplayed() && $item->getText() === $wanted) {
                     $item->click();
 
                     return true;
@@ -189,9 +214,5 @@ final class DirectorTest extends BrowserTestCase
 
             return false;
         }, 'the menu does not open');
-        $page->told('is in the bin');
-        self::assertStringNotContainsString('Paper Boats', $page->text('.folders'));
-        $page->press('Undo', '.el-message');
-        $page->sees('Paper Boats', '.folders');
     }
 }

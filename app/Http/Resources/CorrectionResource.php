@@ -17,7 +17,7 @@ use UprightPencil\Marks\MarkState;
  * @phpstan-type CorrectionPart array{name: string, becomes: 'same'|'new'|'gone', marks: int, asked: int}
  * @phpstan-type CorrectionQuestion array{mark: int, part: string, words: string, author: string, proposed: bool, was: string, now: string,
  *     keep: bool}
- * @phpstan-type CorrectionReport array{revision: int, told: list<string>, parts: list<CorrectionPart>,
+ * @phpstan-type CorrectionReport array{revision: int, likeness: float, told: list<string>, parts: list<CorrectionPart>,
  *     questions: list<CorrectionQuestion>}
  * @phpstan-type CorrectionRow array{id: int, file: string, who: string, at: string, takenBack: string|null, isNewest: bool}
  */
@@ -84,6 +84,6 @@ final class CorrectionResource
             }
         }
 
-        return ['revision' => $piece->revision, 'told' => $corrected->told(), 'parts' => $parts, 'questions' => $rows];
+        return ['revision' => $piece->revision, 'likeness' => round($corrected->likeness(), 3), 'told' => $corrected->told(), 'parts' => $parts, 'questions' => $rows];
     }
 }

@@ -116,6 +116,7 @@ export interface CorrectionQuestion {
 
 export interface CorrectionReport {
     revision: number;
+    likeness: number;
     told: string[];
     parts: CorrectionPart[];
     questions: CorrectionQuestion[];

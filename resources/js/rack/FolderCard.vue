@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import type { RackPiece, SectionSummary } from '../api/types';
 
 const props = defineProps<{ piece: RackPiece; spine: string }>();
 const emit = defineEmits<{ rename: []; archive: []; remove: []; leave: [] }>();
 
+const router = useRouter();
 const SHORT: Record<string, string> = { 'Violin I': 'Vn I', 'Violin II': 'Vn II', 'Violin III': 'Vn III' };
 
 const hasFailed = computed(() => props.piece.sections.some((section) => section.failed));
@@ -24,6 +26,7 @@ function label(section: SectionSummary): string {
 function act(command: string): void {
     if (command === 'rename') emit('rename');
     else if (command === 'archive') emit('archive');
+    else if (command === 'correct') void router.push(`/piece/${props.piece.id}/corrected`);
     else if (command === 'leave') emit('leave');
     else emit('remove');
 }
@@ -71,6 +74,7 @@ function act(command: string): void {
             <template #dropdown>
                 <ElDropdownMenu>
                     <ElDropdownItem command="rename">Rename</ElDropdownItem>
+                    <ElDropdownItem command="correct">Corrected score…</ElDropdownItem>
                     <ElDropdownItem command="archive">{{ piece.archived ? 'Back to this year' : 'Put with earlier pieces' }}</ElDropdownItem>
                     <ElDropdownItem command="remove">Throw away</ElDropdownItem>
                 </ElDropdownMenu>

@@ -5,7 +5,7 @@ import type { Instrument, Understanding } from '../api/types';
 import { warn } from '../ui/say';
 import { sentenceOf } from '../ui/trying';
 
-const MOST_MEGABYTES = 16;
+export const MOST_MEGABYTES = 16;
 
 export interface Choice {
     title: string;

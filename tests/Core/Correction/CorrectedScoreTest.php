@@ -31,6 +31,14 @@ final class CorrectedScoreTest extends TestCase
 
         self::assertSame(array_column($corrected->old->parts[0]->notes, 'id'), array_column($corrected->score->parts[0]->notes, 'id'));
         self::assertSame([], $corrected->told());
+        self::assertSame(1.0, $corrected->likeness());
+    }
+
+    public function testAnotherPieceIsHardlyLikeIt(): void
+    {
+        $corrected = $this->correct(self::TUNE, Passage::of('3/4', 'G4h. | Bb4e C5e D5h | G4h.')->musicXml());
+
+        self::assertLessThan(0.2, $corrected->likeness());
     }
 
     public function testANoteThatIsCorrectedIsAskedAboutAndNoOther(): void

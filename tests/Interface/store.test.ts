@@ -3,7 +3,7 @@ import { direct } from '../../resources/js/desk/commands/acts';
 import { calls, desk, flag as told, mark, notes, serve, settled } from './support';
 
 const answer = (over: Record<string, unknown> = {}): Record<string, unknown> => ({
-    revision: 4, names: { bow: 'b2', hand: 'h2' }, since: { bow: '', hand: '' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
+    revision: 4, scoreName: 's1', names: { bow: 'b2', hand: 'h2' }, since: { bow: '', hand: '' }, notes: notes(), marks: [], flags: [], can: { undo: 'up at 1.1', redo: null }, ...over,
 });
 
 beforeEach(() => serve((call) => (call.path.includes('/notes/') ? { finger: null, choices: [], again: [] } : answer())));
@@ -22,6 +22,22 @@ describe('changes on their way', () => {
         // The ink stays until it is engraved.
         expect(Object.keys(open.ink)).toEqual(['n1', 'n4']);
         open.inkIsDry();
+        expect(open.ink).toEqual({});
+    });
+
+    it('open the part anew when its score was corrected meanwhile', async () => {
+        serve((call) => {
+            if (call.path === 'pieces/1') return { id: 1, title: 'Tune', role: 'own', sections: [{ id: 5, name: 'Violin I' }] };
+            if (call.path === 'sections/5') return { ...desk().frame, ...answer({ scoreName: 's2' }) };
+            return call.path.includes('/notes/') ? { finger: null, choices: [], again: [] } : answer({ scoreName: 's2' });
+        });
+        const open = desk();
+        open.piece = { id: 1, title: 'Tune', role: 'own', sections: [{ id: 5, name: 'Violin I' }] } as unknown as typeof open.piece;
+        direct(open, 'up');
+        await settled();
+        await settled();
+        expect(calls.map((call) => call.path)).toContain('pieces/1');
+        expect(open.plan?.scoreName).toBe('s2');
         expect(open.ink).toEqual({});
     });
 

@@ -123,7 +123,7 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
         ],
     };
     const plan: DeskPlan = {
-        revision: 3, names: { bow: 'b1', hand: 'h1' }, since: { bow: 'b1', hand: 'h1' }, notes: all, marks, flags: [], can: { undo: null, redo: null },
+        revision: 3, scoreName: 's1', names: { bow: 'b1', hand: 'h1' }, since: { bow: 'b1', hand: 'h1' }, notes: all, marks, flags: [], can: { undo: null, redo: null },
     };
     opened.frame = frame;
     opened.plan = plan;

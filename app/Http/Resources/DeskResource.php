@@ -61,7 +61,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-type PageMeasure array{index: int, xml: string}
  * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
  * @phpstan-type ChoiceVersion array{text: string, does: string, xml: string, notes: list<PlannedNote>}
- * @phpstan-type DeskPlan array{revision: int, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>,
+ * @phpstan-type DeskPlan array{revision: int, scoreName: string, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>,
  *     flags: list<FlagRow>,
  *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
@@ -94,6 +94,8 @@ final readonly class DeskResource
 
         return [
             'revision' => $section->piece()->firstOrFail(['id', 'revision'])->revision,
+            // Whoever has another score open must open it anew.
+            'scoreName' => substr($section->piece->source_hash, 0, 12),
             'names' => $halves->names,
             ...$this->notes($section, $halves, $held),
             'marks' => array_map(fn (Mark $mark): array => $this->mark($mark, $writer, $user), $halves->book->marks),

@@ -223,6 +223,7 @@ export interface ChoiceVersion {
 
 export interface DeskPlan {
     revision: number;
+    scoreName: string;
     names: PlanNames;
     since: PlanNames;
     notes: PlannedNote[];

@@ -290,6 +290,11 @@ export const useDesk = defineStore('desk', () => {
     /** What an answer leaves out is here. */
     function merged(answer: DeskPlan): DeskPlan {
         const old = plan.value;
+        if (old && answer.scoreName !== old.scoreName && piece.value) {
+            tell('The score of this piece was corrected. It is opened anew.');
+            void open(String(piece.value.id), String(frame.value?.section.id));
+            return old;
+        }
         const [{ since, names: now }, shown] = [answer, held.value];
         const isOver = (half: 'bow' | 'hand'): boolean => ['', shown[half]].includes(since[half]) || now[half] === shown[half];
         if (old && (!isOver('bow') || !isOver('hand'))) {

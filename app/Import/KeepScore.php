@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Import;
 
+use App\Models\Colleague;
 use App\Models\Piece;
 use App\Models\Shelf;
 use Illuminate\Support\Facades\DB;
@@ -50,6 +51,9 @@ final readonly class KeepScore
             $piece = $shelf->pieces()->create($fields);
             foreach ($prepared->sections as $section) {
                 $piece->sections()->create([...$section, 'reading_version' => $prepared->readingVersion]);
+            }
+            foreach (Colleague::query()->where('user_id', $shelf->user_id)->get() as $colleague) {
+                $colleague->shareOf($piece);
             }
 
             return $piece;

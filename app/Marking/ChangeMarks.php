@@ -133,10 +133,11 @@ final readonly class ChangeMarks
      */
     private function refuseWhatOnesRightNoLongerReaches(Piece $piece, User $user, array $steps): void
     {
-        if ($piece->roleOf($user)?->mayEdit() === true) {
-            return;
-        }
+        $sections = $piece->sections->keyBy('id');
         foreach ($steps as $step) {
+            if ($piece->roleOf($user, $sections->get($step['section']))?->mayEdit() === true) {
+                continue;
+            }
             foreach ([$step['before'], $step['after']] as $record) {
                 if ($record !== null && ($record['state'] !== 'proposed' || ($record['authorId'] ?? null) !== (string) $user->id)) {
                     throw new AuthorizationException(

@@ -125,8 +125,18 @@ final class Piece extends Model
         return $tempos;
     }
 
-    /** What a user may do here; null for nothing. */
-    public function roleOf(User $user): ?Role
+    /** A co-teacher's place at this piece; null for somebody who has none. */
+    public function shareOf(User $user): ?Share
+    {
+        return $this->shares->firstWhere('user_id', $user->id);
+    }
+
+    /**
+     * What a user may do here; null for nothing.
+     *
+     * @param Section|null $section with this part; null with the piece as a whole
+     */
+    public function roleOf(User $user, ?Section $section = null): ?Role
     {
         if ($this->trashed()) {
             return null;
@@ -135,6 +145,13 @@ final class Piece extends Model
             return Role::Own;
         }
 
-        return $this->shares->firstWhere('user_id', $user->id)?->may;
+        $share = $this->shareOf($user);
+
+        return match (true) {
+            $share === null => null,
+            $share->parts === null || ($section !== null && $share->holdsFor($section)) => $share->may,
+            // Who works on some of the parts may look at the others.
+            default => Role::Read,
+        };
     }
 }

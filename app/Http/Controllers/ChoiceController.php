@@ -26,7 +26,7 @@ final class ChoiceController extends Controller
     #[Answers('list<ChoiceVersion>')]
     public function show(Request $request, Section $section): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         $key = $request->string('key')->value();
         $row = $section->marks()->where('key', $key)->first();
         $choice = $row instanceof Mark ? $row->toCore() : null;

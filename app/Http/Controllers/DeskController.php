@@ -23,7 +23,7 @@ final class DeskController extends Controller
     #[Answers('DeskFrame&DeskPlan')]
     public function show(Request $request, Section $section, DeskAnswer $answer): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         $halves = $this->plans->halves($section, []);
         $user = $this->user($request);
         if (isset($section->state['failed'])) {
@@ -42,7 +42,7 @@ final class DeskController extends Controller
     #[Answers('DeskPlan')]
     public function hand(Request $request, Section $section): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         [$bow, $held] = [$request->query('bow'), $request->query('held')];
         $bow = is_string($bow) ? $bow : '';
         $held = ['bow' => $bow, 'hand' => is_string($held) ? $held : ''];
@@ -55,7 +55,7 @@ final class DeskController extends Controller
     #[Answers('PageScore')]
     public function page(Request $request, Section $section, MarkedPage $page): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         $known = $request->query('since');
 
         return response()->json($page->since($section, is_string($known) ? $known : ''))->header('Cache-Control', 'no-store');

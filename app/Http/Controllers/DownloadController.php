@@ -28,7 +28,7 @@ final class DownloadController extends Controller
     #[Answers('application/*')]
     public function show(Request $request, Section $section, string $ending): Response
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         $plan = $this->plans->of($section);
 
         // A score that is taken away reads back the same: a direction in every measure, however many the page shows.

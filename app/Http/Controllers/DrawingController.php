@@ -17,7 +17,7 @@ final class DrawingController extends Controller
     #[Answers('HandOutSection')]
     public function store(Section $section, HandOutResource $resource): JsonResponse
     {
-        $this->authorize('edit', $section->piece);
+        $this->authorize('edit', $section);
         $edition = self::newest($section);
         $edition->update(['drawing' => 'waits', 'drawing_says' => null]);
         DrawEdition::dispatch($edition->id);
@@ -28,7 +28,7 @@ final class DrawingController extends Controller
     #[Answers('HandOutSection')]
     public function destroy(Section $section, HandOutResource $resource): JsonResponse
     {
-        $this->authorize('edit', $section->piece);
+        $this->authorize('edit', $section);
         // What is being drawn at this moment is finished; then it stops.
         Edition::query()->whereKey(self::newest($section)->id)->whereIn('drawing', ['waits', 'works'])->update(['drawing' => 'stopped']);
 

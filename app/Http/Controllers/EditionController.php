@@ -18,7 +18,7 @@ final class EditionController extends Controller
     #[Answers('HandOutSection')]
     public function store(Request $request, Section $section, PublishEdition $publish, HandOutResource $resource): JsonResponse
     {
-        $this->authorize('edit', $section->piece);
+        $this->authorize('edit', $section);
         $publish->publish($section, $this->user($request));
 
         return response()->json($resource->section($section->refresh()), 201);
@@ -28,7 +28,7 @@ final class EditionController extends Controller
     #[Answers('array{changes: list<EditionChange>|null}')]
     public function changes(Section $section, WhatChanged $changed): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
 
         return response()->json(['changes' => $changed->sinceHandedOut($section)]);
     }

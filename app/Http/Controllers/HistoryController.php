@@ -45,7 +45,7 @@ final class HistoryController extends Controller
     /** @param 'undo'|'redo' $kind */
     private function turnBack(Request $request, Section $section, string $kind): JsonResponse
     {
-        $this->authorize('propose', $section->piece);
+        $this->authorize('propose', $section);
         $user = $this->user($request);
         /** @var Change|null $done */
         $done = null;

@@ -47,7 +47,7 @@ final class InvitationController extends Controller
         if (!$share->isFor($user)) {
             return response()->json(['message' => "This invitation is for {$share->email}; you are signed in as {$user->email}."], 403);
         }
-        $share->update(['user_id' => $user->id]);
+        $share->accept($user);
 
         return response()->json(['piece' => $share->piece_id]);
     }

@@ -25,7 +25,7 @@ final class LinkController extends Controller
     #[Answers('HandOutSection')]
     public function store(Request $request, Section $section, PublishEdition $publish): JsonResponse
     {
-        $this->authorize('edit', $section->piece);
+        $this->authorize('edit', $section);
         $user = $this->user($request);
         DB::transaction(static function () use ($section, $publish, $user): void {
             $shows = 'all';
@@ -45,7 +45,7 @@ final class LinkController extends Controller
     #[Answers('HandOutSection')]
     public function update(LinkRequest $request, Link $link): JsonResponse
     {
-        $this->authorize('edit', $link->section->piece);
+        $this->authorize('edit', $link->section);
         if ($request->opensAgain()) {
             abort_if(
                 $link->section->links()->whereNull('ended_at')->where('id', '!=', $link->id)->exists(),
@@ -62,7 +62,7 @@ final class LinkController extends Controller
     #[Answers('HandOutSection')]
     public function destroy(Link $link): JsonResponse
     {
-        $this->authorize('edit', $link->section->piece);
+        $this->authorize('edit', $link->section);
         $link->end();
 
         return response()->json($this->resource->section($link->section));

@@ -90,7 +90,7 @@ final class MarkController extends Controller
 
     private static function stateFor(MarkRequest $request, Section $section): ?MarkState
     {
-        $mayEdit = Gate::allows('edit', $section->piece);
+        $mayEdit = Gate::allows('edit', $section);
 
         return !$mayEdit || $request->boolean('propose') ? MarkState::Proposed : null;
     }

@@ -18,7 +18,7 @@ final class MyShareController extends Controller
     {
         $user = $this->user($request);
         abort_unless($share->user_id === null && $share->isFor($user) && $share->piece()->exists(), 404);
-        $share->update(['user_id' => $user->id]);
+        $share->accept($user);
 
         return response()->json(['piece' => $share->piece_id]);
     }
@@ -29,7 +29,8 @@ final class MyShareController extends Controller
     {
         $user = $this->user($request);
         abort_unless($share->user_id === null ? $share->isFor($user) : $share->user_id === $user->id, 404);
-        $share->delete();
+        // Who declines what was offered for all pieces declines it for all.
+        $share->user_id === null ? $share->end() : $share->delete();
 
         return response()->json(['id' => $share->id]);
     }

@@ -16,7 +16,7 @@ final class NoteController extends Controller
     #[Answers('NoteDetail')]
     public function show(Section $section, string $note, SectionPlanner $plans, NoteResource $resource): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         abort_unless(isset($plans->score($section)->parts[0]->positionsById()[$note]), 404, 'There is no such note in this part.');
 
         return response()->json($resource->of($section, $note));

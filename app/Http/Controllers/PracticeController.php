@@ -24,7 +24,7 @@ final class PracticeController extends Controller
     #[Answers('application/xml')]
     public function openStrings(Section $section): Response
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
         $document = Document::open((string) gzuncompress($section->source));
 
         return response((new OpenStringWriter($document))->write($this->plans->of($section)->part))
@@ -34,7 +34,7 @@ final class PracticeController extends Controller
     #[Answers('PatternMap')]
     public function patterns(Section $section): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
 
         return response()->json(PatternResource::of($this->plans->of($section)));
     }

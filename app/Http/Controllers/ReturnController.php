@@ -15,7 +15,7 @@ final class ReturnController extends Controller
     #[Answers('list<PassageReturnRow>')]
     public function index(Section $section, ReturnResource $resource): JsonResponse
     {
-        $this->authorize('view', $section->piece);
+        $this->authorize('view', $section);
 
         return response()->json($resource->of($section));
     }

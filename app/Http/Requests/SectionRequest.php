@@ -19,6 +19,6 @@ abstract class SectionRequest extends FormRequest
     {
         $section = $this->route('section');
 
-        return $section instanceof Section ? Gate::inspect(static::ABILITY, $section->piece) : Response::denyAsNotFound();
+        return $section instanceof Section ? Gate::inspect(static::ABILITY, $section) : Response::denyAsNotFound();
     }
 }

@@ -7,12 +7,15 @@ namespace App\Http\Requests;
 /** A co-teacher asked to help with a piece. */
 final class StoreShareRequest extends PieceRequest
 {
+    use TakesRight;
+
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
             'email' => ['required', 'string', 'email', 'max:120'],
-            'may' => ['required', 'string', 'in:read,propose,edit'],
+            'all' => ['nullable', 'boolean'],
+            ...self::rightRules(),
         ];
     }
 
@@ -21,7 +24,7 @@ final class StoreShareRequest extends PieceRequest
     {
         return [
             'email.*' => 'Type the co-teacher’s e-mail address.',
-            'may.*' => 'Choose what the co-teacher may do.',
+            ...self::rightMessages(),
         ];
     }
 }

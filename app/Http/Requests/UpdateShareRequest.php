@@ -12,6 +12,8 @@ use Illuminate\Support\Facades\Gate;
 /** What a co-teacher may do from now on. */
 final class UpdateShareRequest extends FormRequest
 {
+    use TakesRight;
+
     public function authorize(): Response
     {
         $share = $this->route('share');
@@ -22,12 +24,12 @@ final class UpdateShareRequest extends FormRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return ['may' => ['required', 'string', 'in:read,propose,edit']];
+        return self::rightRules();
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['may.*' => 'Choose what the co-teacher may do.'];
+        return self::rightMessages();
     }
 }

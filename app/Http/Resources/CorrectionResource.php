@@ -84,6 +84,12 @@ final class CorrectionResource
             }
         }
 
-        return ['revision' => $piece->revision, 'likeness' => round($corrected->likeness(), 3), 'told' => $corrected->told(), 'parts' => $parts, 'questions' => $rows];
+        return [
+            'revision' => $piece->revision,
+            'likeness' => round($corrected->likeness(), 3),
+            'told' => $corrected->told(),
+            'parts' => $parts,
+            'questions' => $rows,
+        ];
     }
 }

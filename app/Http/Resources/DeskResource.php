@@ -61,7 +61,8 @@ use UprightPencil\Review\Flag;
  * @phpstan-type PageMeasure array{index: int, xml: string}
  * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
  * @phpstan-type ChoiceVersion array{text: string, does: string, xml: string, notes: list<PlannedNote>}
- * @phpstan-type DeskPlan array{revision: int, scoreName: string, names: PlanNames, since: PlanNames, notes: list<PlannedNote>, marks: list<DeskMark>,
+ * @phpstan-type DeskPlan array{revision: int, scoreName: string, names: PlanNames, since: PlanNames,
+ *     notes: list<PlannedNote>, marks: list<DeskMark>,
  *     flags: list<FlagRow>,
  *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
@@ -233,7 +234,7 @@ final readonly class DeskResource
             'piece' => [
                 'id' => $piece->id,
                 'title' => $piece->title,
-                'role' => $piece->roleOf($user)?->value,
+                'role' => $piece->roleOf($user, $section)?->value,
                 'owner' => $piece->owner->name,
             ],
             'section' => [

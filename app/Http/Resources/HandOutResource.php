@@ -29,7 +29,7 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked',
  *     drawn: int, pages: int, says: string|null}
  * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', opened: int, finished: int}
- * @phpstan-type HandOutSection array{id: int, name: string, instrument: string, edition: HandedOut|null,
+ * @phpstan-type HandOutSection array{id: int, name: string, mayEdit: bool, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
  *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
  *     link: HandedLink|null, ended: int, openAgain: int|null}
@@ -51,11 +51,10 @@ final readonly class HandOutResource
     /** @return HandOut */
     public function of(Piece $piece, User $user): array
     {
-        $mayEdit = $user->can('edit', $piece);
         $known = $this->known($piece);
         $sections = [];
         foreach ($piece->sections()->get(Section::LIGHT) as $section) {
-            $sections[] = $this->row($section, $known[$section->id] ?? self::UNKNOWN, $mayEdit);
+            $sections[] = $this->row($section, $known[$section->id] ?? self::UNKNOWN, $user->can('edit', $section));
         }
         /** @var list<Share> $shares */
         $shares = $user->can('manage', $piece) ? $piece->shares()->with('user')->get()->all() : [];
@@ -136,6 +135,7 @@ final readonly class HandOutResource
         return [
             'id' => $section->id,
             'name' => $section->name,
+            'mayEdit' => $mayEdit,
             'instrument' => $section->instrument,
             'edition' => $newest === null ? null : $this->edition($newest),
             'since' => $since,

@@ -12,7 +12,7 @@ use App\Models\User;
  * An invitation as the one who was asked sees it.
  *
  * @phpstan-type Invitation array{piece: string, pieceId: int, owner: string, email: string, may: value-of<Role>,
- *     accepted: bool}
+ *     parts: list<string>|null, everywhere: bool, accepted: bool}
  */
 final class InvitationResource
 {
@@ -25,6 +25,8 @@ final class InvitationResource
             'owner' => $share->piece->owner->name,
             'email' => $share->email,
             'may' => $share->may->value,
+            'parts' => $share->parts,
+            'everywhere' => $share->colleague_id !== null,
             'accepted' => $share->user_id !== null && $share->user_id === $user?->id,
         ];
     }

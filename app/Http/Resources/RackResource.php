@@ -24,7 +24,8 @@ use stdClass;
  * @phpstan-type RackPiece array{id: int, title: string, shelf: int, lesson?: int, summary: RackSummary, archived?: true, goes?: string,
  *     edition?: int, proposals?: int, role: value-of<Role>, owner?: string, share?: int, sections: list<SectionSummary>}
  * @phpstan-type RackShelf array{id: int, name: string, note: string, kind: 'programme'|'book', pieces: list<RackPiece>}
- * @phpstan-type RackInvitation array{id: int, title: string, owner: string, may: value-of<Role>}
+ * @phpstan-type RackInvitation array{id: int, title: string, owner: string, may: value-of<Role>,
+ *     parts: list<string>|null, everywhere: bool}
  * @phpstan-type RackView array{
  *     shelves: list<RackShelf>, shared: list<RackPiece>, invitations: list<RackInvitation>, unknown: int, bin: int,
  * }
@@ -167,8 +168,20 @@ final readonly class RackResource
             ->join('pieces', 'pieces.id', 'shares.piece_id')
             ->join('users', 'users.id', 'pieces.user_id')
             ->where('shares.email', mb_strtolower($user->email))->whereNull('shares.user_id')->whereNull('pieces.deleted_at')
-            ->orderBy('shares.id')->get(['shares.id', 'pieces.title', 'users.name as owner', 'shares.may'])
-            ->map(static fn (stdClass $share): array => get_object_vars($share))->all());
+            // One that was given for all pieces is asked once.
+            ->whereIn(
+                'shares.id',
+                DB::table('shares')->selectRaw('min(id)')->whereNull('user_id')->groupByRaw('email, coalesce(colleague_id, -id)'),
+            )
+            ->orderBy('shares.id')->get(['shares.id', 'pieces.title', 'users.name as owner', 'shares.may', 'shares.parts', 'colleague_id'])
+            ->map(static fn (stdClass $share): array => [
+                'id' => $share->id,
+                'title' => $share->title,
+                'owner' => $share->owner,
+                'may' => $share->may,
+                'parts' => is_string($share->parts) ? json_decode($share->parts, true) : null,
+                'everywhere' => $share->colleague_id !== null,
+            ])->all());
 
         return $rows;
     }

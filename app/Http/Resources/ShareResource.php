@@ -10,7 +10,8 @@ use App\Models\Share;
 /**
  * A co-teacher's place at a piece, as its owner sees it.
  *
- * @phpstan-type ShareRow array{id: int, email: string, name: string|null, may: value-of<Role>, waiting: bool, url: string}
+ * @phpstan-type ShareRow array{id: int, email: string, name: string|null, may: value-of<Role>, waiting: bool, url: string,
+ *     parts: list<string>|null, everywhere: bool}
  */
 final class ShareResource
 {
@@ -23,6 +24,8 @@ final class ShareResource
             'name' => $share->user?->name,
             'may' => $share->may->value,
             'waiting' => $share->user_id === null,
+            'parts' => $share->parts,
+            'everywhere' => $share->colleague_id !== null,
             'url' => url("/invitation/{$share->token}"),
         ];
     }

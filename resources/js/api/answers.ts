@@ -323,6 +323,7 @@ export interface HandedLink {
 export interface HandOutSection {
     id: number;
     name: string;
+    mayEdit: boolean;
     instrument: string;
     edition: HandedOut | null;
     since: Difference | null;
@@ -369,6 +370,8 @@ export interface Invitation {
     owner: string;
     email: string;
     may: Role;
+    parts: string[] | null;
+    everywhere: boolean;
     accepted: boolean;
 }
 
@@ -548,6 +551,8 @@ export interface RackInvitation {
     title: string;
     owner: string;
     may: Role;
+    parts: string[] | null;
+    everywhere: boolean;
 }
 
 export interface RackView {
@@ -609,6 +614,8 @@ export interface ShareRow {
     may: Role;
     waiting: boolean;
     url: string;
+    parts: string[] | null;
+    everywhere: boolean;
 }
 
 export interface ShelfRow {

@@ -36,11 +36,12 @@ use App\Http\Controllers\ShareController;
 use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\SignInController;
 use App\Http\Controllers\TempoController;
+use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\TuttiController;
 use Illuminate\Support\Facades\Route;
 
 // Ids are numbers that a database can hold; anything else is simply not here.
-foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand', 'correction'] as $name) {
+foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand', 'correction', 'thread'] as $name) {
     Route::pattern($name, '[1-9][0-9]{0,17}');
 }
 Route::pattern('token', '[A-Za-z0-9]{8,64}');
@@ -116,6 +117,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}/patterns', [PracticeController::class, 'patterns']);
         Route::post('sections/{section}/marks', [MarkController::class, 'store']);
         Route::post('sections/{section}/preview', [MarkController::class, 'preview']);
+        Route::get('sections/{section}/threads', [ThreadController::class, 'index']);
+        Route::post('sections/{section}/threads', [ThreadController::class, 'store']);
+        Route::post('threads/{thread}/remarks', [ThreadController::class, 'answer']);
+        Route::patch('threads/{thread}', [ThreadController::class, 'update']);
         Route::post('sections/{section}/settle', [ProposalController::class, 'store']);
         Route::post('sections/{section}/undo', [HistoryController::class, 'undo']);
         Route::post('sections/{section}/redo', [HistoryController::class, 'redo']);

@@ -16,7 +16,7 @@ final readonly class TableCopy
     /** What is kept, parents before children. Sessions, queues, caches and drawings are made anew. */
     public const TABLES = [
         'users', 'shelves', 'pieces', 'sections', 'marks', 'changes', 'corrections', 'colleagues', 'shares',
-        'editions', 'links', 'left_flags', 'letters',
+        'editions', 'links', 'threads', 'remarks', 'left_flags', 'letters',
     ];
 
     private const MOMENT = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings'];

@@ -7,6 +7,7 @@ namespace Tests\Hard;
 use App\Models\Correction;
 use App\Models\Errand;
 use App\Models\Piece;
+use App\Models\Thread;
 use App\Models\User;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
@@ -48,6 +49,8 @@ trait World
                 'sections' => [['part_id' => $section->part_id, 'name' => $section->name]],
             ],
         ]);
+        $thread = Thread::query()->create(['section_id' => $section->id, 'note' => 'P1-m1-n1', 'place' => 'm. 1 beat 1']);
+        $thread->remarks()->create(['user_id' => $this->director->id, 'who' => 'Maren', 'text' => 'Long bows here.']);
         auth()->guard('web')->logout();
         $this->things = [
             'piece' => (string) $piece->id,
@@ -57,6 +60,7 @@ trait World
             'share' => (string) $share->id,
             'link' => (string) $section->links()->value('id'),
             'errand' => (string) $errand->id,
+            'thread' => (string) $thread->id,
             'correction' => (string) $correction->id,
             'note' => 'P1-m1-n1',
             'ending' => 'mxl',

@@ -60,7 +60,7 @@ describe('the rack', () => {
     });
 
     it('shows an invitation, which is taken up or declined', async () => {
-        told.invitations = [{ id: 9, title: 'Harbour Lights', owner: 'Idris', may: 'propose' }];
+        told.invitations = [{ id: 9, title: 'Harbour Lights', owner: 'Idris', may: 'propose', parts: null, everywhere: false }];
         const screen = await open();
         expect(screen.find('.invitations').text()).toContain('Idris asks you to help with Harbour Lights. You may propose marks.');
         await screen.find('.invitations .cedar-button').trigger('click');

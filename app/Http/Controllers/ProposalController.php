@@ -11,6 +11,7 @@ use App\Marking\ChangeMarks;
 use App\Marking\DeskAnswer;
 use App\Models\Mark;
 use App\Models\Section;
+use App\Models\Thread;
 use App\Models\User;
 use App\Plans\SectionPlanner;
 use Illuminate\Http\JsonResponse;
@@ -61,6 +62,8 @@ final class ProposalController extends Controller
         $write = function () use ($section, $user, $puts, $request, $label, $core, $what): void {
             $changed = $this->changes->change($section, $user, $puts, [$core->key()], $request->integer('seen'), $label);
             if ($changed !== null && $core->state === MarkState::Proposed) {
+                Thread::query()->where('section_id', $section->id)->where('mark_key', $core->key())->whereNull('settled')
+                    ->update(['settled' => ($puts === [] ? 'declined' : 'taken') . " by {$user->name}"]);
                 self::tellProposer($section, $user, $core, $puts === [] ? "declined {$what}" : "took {$what}");
             }
         };

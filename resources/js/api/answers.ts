@@ -646,6 +646,24 @@ export interface StudentPart {
     rubOut: string[];
 }
 
+export interface RemarkRow {
+    id: number;
+    who: string;
+    mine: boolean;
+    text: string;
+    at: string;
+}
+
+export interface ThreadRow {
+    id: number;
+    note: string;
+    place: string;
+    mark: string | null;
+    proposal: string | null;
+    settled: string | null;
+    remarks: RemarkRow[];
+}
+
 export interface TuttiStroke {
     onset: number;
     end: number;

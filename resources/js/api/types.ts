@@ -52,6 +52,7 @@ export type {
     ShelfRow,
     Slot,
     StudentPart,
+    ThreadRow as Thread,
     Tutti,
     TuttiEvent,
     TuttiFinger,

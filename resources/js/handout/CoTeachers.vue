@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Who else works on a piece, and what they may do. */
-import { ElOption, ElSelect } from 'element-plus';
+import { ElMessageBox, ElOption, ElSelect } from 'element-plus';
 import { ref } from 'vue';
 import { api } from '../api/client';
 import type { Share } from '../api/types';
 import { copy, tell } from '../ui/say';
 import { orWarn } from '../ui/trying';
 
-const props = defineProps<{ pieceId: number }>();
+const props = defineProps<{ pieceId: number; parts: string[] }>();
 const shares = defineModel<Share[]>({ required: true });
 
 const MAY: { value: Share['may']; label: string }[] = [
@@ -18,24 +18,42 @@ const MAY: { value: Share['may']; label: string }[] = [
 
 const email = ref('');
 const may = ref<Share['may']>('propose');
+const only = ref<string[]>([]);
+const isForAll = ref(false);
+
+/** Parts of this piece, and those a right for all pieces names elsewhere. */
+function offered(share: Share): string[] {
+    return [...new Set([...props.parts, ...(share.parts ?? [])])];
+}
 
 async function invite(): Promise<void> {
     await orWarn(async () => {
-        const share = await api.post<Share>(`pieces/${props.pieceId}/shares`, { email: email.value, may: may.value });
+        const share = await api.post<Share>(`pieces/${props.pieceId}/shares`, {
+            email: email.value, may: may.value, parts: only.value, all: isForAll.value,
+        });
         shares.value = [...shares.value.filter((one) => one.id !== share.id), share];
         email.value = '';
+        only.value = [];
         tell(share.waiting ? 'The invitation is written; pass its link on.' : `${share.name} can open the piece now.`);
     });
 }
 
-async function changeShare(share: Share, value: Share['may']): Promise<void> {
+async function changeShare(share: Share, right: Partial<Pick<Share, 'may' | 'parts'>>): Promise<void> {
     await orWarn(async () => {
-        const changed = await api.patch<Share>(`shares/${share.id}`, { may: value });
+        const changed = await api.patch<Share>(`shares/${share.id}`, { may: share.may, parts: share.parts, ...right });
         shares.value = shares.value.map((one) => (one.id === share.id ? changed : one));
     });
 }
 
 async function endShare(share: Share): Promise<void> {
+    const name = share.name ?? share.email;
+    if (share.everywhere) {
+        const isSure = await ElMessageBox.confirm(`${name} works on all of your pieces. It ends in all of them.`, 'End it everywhere', {
+            confirmButtonText: 'End it everywhere',
+            cancelButtonText: 'Leave it',
+        }).catch(() => null);
+        if (!isSure) return;
+    }
     await orWarn(async () => {
         await api.delete(`shares/${share.id}`);
         shares.value = shares.value.filter((one) => one.id !== share.id);
@@ -50,10 +68,24 @@ async function endShare(share: Share): Promise<void> {
             <li v-for="share in shares" :key="share.id">
                 <span>
                     <strong>{{ share.name ?? share.email }}</strong>
+                    <small v-if="share.everywhere" class="quiet"> in all of your pieces</small>
                     <small v-if="share.waiting" class="quiet"> invited; the invitation waits</small>
                 </span>
-                <ElSelect :model-value="share.may" size="small" class="may" :aria-label="`What ${share.name ?? share.email} may do`" @change="(value: Share['may']) => changeShare(share, value)">
+                <ElSelect :model-value="share.may" size="small" class="may" :aria-label="`What ${share.name ?? share.email} may do`" @change="(value: Share['may']) => changeShare(share, { may: value })">
                     <ElOption v-for="one in MAY" :key="one.value" :value="one.value" :label="one.label" />
+                </ElSelect>
+                <ElSelect
+                    v-if="share.may !== 'read'"
+                    :model-value="share.parts ?? []"
+                    size="small"
+                    class="only"
+                    multiple
+                    collapse-tags
+                    placeholder="all parts"
+                    :aria-label="`Parts of ${share.name ?? share.email}`"
+                    @change="(value: string[]) => changeShare(share, { parts: value })"
+                >
+                    <ElOption v-for="part in offered(share)" :key="part" :value="part" :label="part" />
                 </ElSelect>
                 <button v-if="share.waiting" class="plain-button" type="button" @click="copy(share.url)">Copy invitation</button>
                 <button class="plain-button" type="button" @click="endShare(share)">End</button>
@@ -64,6 +96,18 @@ async function endShare(share: Share): Promise<void> {
             <ElSelect v-model="may" class="may" aria-label="What the colleague may do">
                 <ElOption v-for="one in MAY" :key="one.value" :value="one.value" :label="one.label" />
             </ElSelect>
+            <ElSelect
+                v-if="may !== 'read'"
+                v-model="only"
+                class="only"
+                multiple
+                collapse-tags
+                placeholder="all parts"
+                aria-label="Parts of the colleague"
+            >
+                <ElOption v-for="part in parts" :key="part" :value="part" :label="part" />
+            </ElSelect>
+            <label class="quiet"><input v-model="isForAll" type="checkbox" /> all of my pieces</label>
             <button class="paper-button" type="submit">Invite</button>
         </form>
     </section>
@@ -72,7 +116,7 @@ async function endShare(share: Share): Promise<void> {
 <style scoped>
 .teachers {
     margin-top: 26px;
-    max-width: 720px;
+    max-width: 960px;
 }
 
 ul {
@@ -93,7 +137,16 @@ li span:first-child {
 }
 
 .may {
+    width: 150px;
+}
+
+.only {
     width: 170px;
+}
+
+label {
+    align-self: center;
+    white-space: nowrap;
 }
 
 form {

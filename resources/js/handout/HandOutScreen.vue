@@ -40,7 +40,7 @@ const query = computed(() => {
     return made.toString();
 });
 const hasLinks = computed(() => data.value?.sections.some((section) => section.link) ?? false);
-const mayEdit = computed(() => ['own', 'edit'].includes(data.value?.piece.role ?? ''));
+const mayEdit = computed(() => data.value?.sections.some((section) => section.mayEdit) ?? false);
 const isOwner = computed(() => data.value?.piece.role === 'own');
 
 onMounted(load);
@@ -104,7 +104,7 @@ function publish(section: HandOutSection): Promise<void> {
 
 async function publishAll(): Promise<void> {
     for (const section of data.value?.sections ?? []) {
-        if (mayHandOut(section)) {
+        if (section.mayEdit && mayHandOut(section)) {
             await publish(section);
         }
     }
@@ -170,7 +170,7 @@ async function take(path: string): Promise<void> {
                 :key="section.id"
                 :section="section"
                 :piece-id="data.piece.id"
-                :may-edit="mayEdit"
+                :may-edit="section.mayEdit"
                 :is-busy="busy === section.id"
                 :query="query"
                 @put="put"
@@ -180,7 +180,7 @@ async function take(path: string): Promise<void> {
                 @stale="load"
             />
 
-            <CoTeachers v-if="isOwner" v-model="data.shares" :piece-id="data.piece.id" />
+            <CoTeachers v-if="isOwner" v-model="data.shares" :piece-id="data.piece.id" :parts="data.sections.map((section) => section.name)" />
         </template>
         <ElDialog :model-value="code !== null" :title="code?.name" width="320px" @close="code = null">
             <!-- eslint-disable-next-line vue/no-v-html -->

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RackInvitation } from '../api/types';
-import { MAY } from './may';
+import { rightWords } from './may';
 
 defineProps<{ invitations: RackInvitation[] }>();
 const emit = defineEmits<{ accept: [invitation: RackInvitation]; decline: [invitation: RackInvitation] }>();
@@ -11,7 +11,7 @@ const emit = defineEmits<{ accept: [invitation: RackInvitation]; decline: [invit
         <p v-for="invitation in invitations" :key="invitation.id">
             <span>
                 {{ invitation.owner }} asks you to help with <strong>{{ invitation.title }}</strong>. You may
-                {{ MAY[invitation.may] }}.
+                {{ rightWords(invitation) }}.
             </span>
             <button class="cedar-button" type="button" @click="emit('accept', invitation)">Take it up</button>
             <button class="plain-button" type="button" @click="emit('decline', invitation)">Decline</button>

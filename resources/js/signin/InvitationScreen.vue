@@ -3,7 +3,7 @@ import { onMounted, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import { useSession } from '../stores/session';
-import { MAY } from '../rack/may';
+import { rightWords } from '../rack/may';
 import DoorCard from './DoorCard.vue';
 import SignInForm from './SignInForm.vue';
 import { useTrying } from '../ui/trying';
@@ -14,6 +14,8 @@ interface Invitation {
     owner: string;
     email: string;
     may: 'read' | 'propose' | 'edit';
+    parts: string[] | null;
+    everywhere: boolean;
     accepted: boolean;
 }
 
@@ -52,7 +54,7 @@ async function askForLetter(): Promise<void> {
     <DoorCard :title="invitation?.piece ?? 'An invitation'">
         <p v-if="!invitation && !problem" class="quiet">Looking for the invitation…</p>
         <template v-if="invitation">
-            <p>{{ invitation.owner }} asks you to help with this piece. You may {{ MAY[invitation.may] }}.</p>
+            <p>{{ invitation.owner }} asks you to help with this piece. You may {{ rightWords(invitation) }}.</p>
             <button v-if="session.user" class="cedar-button" type="button" @click="accept">Take it up and open the piece</button>
             <template v-else>
                 <SignInForm :email="invitation.email" @done="accept" />

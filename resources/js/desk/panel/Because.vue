@@ -6,6 +6,7 @@ import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../../api/
 import BecauseBow from './BecauseBow.vue';
 import BecauseHand from './BecauseHand.vue';
 import ComesAgain from './ComesAgain.vue';
+import Talk from './Talk.vue';
 import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -136,6 +137,7 @@ defineExpose({ ask });
                 {{ mark.place }} {{ mark.words }} <span>· {{ mark.author }}</span>
             </button>
         </section>
+        <Talk />
         <p class="visually-hidden" aria-live="polite">
             <template v-if="note">
                 {{ note.measure === '0' ? 'the pickup' : `measure ${note.measure}` }}, beat {{ note.beat }}, {{ pitch }},

@@ -7,8 +7,10 @@ namespace App\Keeping;
 use App\Models\Change;
 use App\Models\Edition;
 use App\Models\Piece;
+use App\Models\Remark;
 use App\Models\Section;
 use App\Models\Shelf;
+use App\Models\Thread;
 use App\Models\User;
 use App\Plans\SectionPlanner;
 use RuntimeException;
@@ -103,6 +105,7 @@ final readonly class Packer
         }
         $zip->addFromString("{$folder}/marks.json", self::json($marks));
         $zip->addFromString("{$folder}/log.json", self::json($this->log($piece)));
+        $zip->addFromString("{$folder}/talk.json", self::json($this->talk($piece)));
 
         return [
             'folder' => $folder,
@@ -169,6 +172,28 @@ final readonly class Packer
                 ], $change->steps),
             ];
         })->all());
+    }
+
+    /** @return list<array<string, mixed>> what co-teachers wrote to each other, by the part's id */
+    private function talk(Piece $piece): array
+    {
+        $talk = [];
+        foreach ($piece->sections as $section) {
+            foreach ($section->threads()->with('remarks')->get() as $thread) {
+                /** @var Thread $thread */
+                $talk[] = [
+                    'part' => $section->part_id,
+                    ...$thread->only('note', 'place', 'proposal', 'settled'),
+                    'remarks' => $thread->remarks->map(static fn (Remark $remark): array => [
+                        'who' => $remark->who,
+                        'at' => $remark->created_at->toIso8601String(),
+                        'text' => $remark->text,
+                    ])->all(),
+                ];
+            }
+        }
+
+        return $talk;
     }
 
     public static function fileName(string $title): string

@@ -13,6 +13,7 @@ use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
+use App\Models\Thread;
 use App\Models\User;
 use App\Plans\ClassSettings;
 use Illuminate\Support\Carbon;
@@ -33,6 +34,7 @@ use UprightPencil\Printing\Density;
 final readonly class Unpacker
 {
     private const MOST_MARKS = 20_000;
+    private const MOST_THREADS = 500;
 
     public function __construct(private ScoreReading $reading, private KeepScore $keep)
     {
@@ -128,7 +130,8 @@ final readonly class Unpacker
         $folder = self::text($row, 'folder', 300);
         $marks = $archive->json("{$folder}/marks.json") ?? [];
         $log = $archive->json("{$folder}/log.json") ?? [];
-        DB::transaction(function () use ($user, $archive, $row, $title, $shelf, $bytes, $file, $prepared, $marks, $log): void {
+        $talk = $archive->json("{$folder}/talk.json") ?? [];
+        DB::transaction(function () use ($user, $archive, $row, $title, $shelf, $bytes, $file, $prepared, $marks, $log, $talk): void {
             $lesson = $row['lesson'] ?? null;
             $piece = $this->keep->keepPrepared(
                 $shelf,
@@ -156,6 +159,7 @@ final readonly class Unpacker
             }
             $this->editions($user, $archive, $sections->all(), is_array($row['editions'] ?? null) ? $row['editions'] : []);
             $this->log($user, $piece, $sections->all(), $log);
+            $this->talk($sections->all(), $talk);
         }, 3);
     }
 
@@ -300,6 +304,35 @@ final readonly class Unpacker
             $ids[$number] = $change->id;
         }
         $piece->update(['revision' => $revision]);
+    }
+
+    /**
+     * @param array<array-key, Section> $sections by part
+     * @param array<mixed> $rows
+     */
+    private function talk(array $sections, array $rows): void
+    {
+        foreach (array_slice(array_filter($rows, is_array(...)), 0, self::MOST_THREADS) as $row) {
+            $section = $sections[self::text($row, 'part', 64)] ?? null;
+            $remarks = is_array($row['remarks'] ?? null) ? array_filter($row['remarks'], is_array(...)) : [];
+            if ($section === null || $remarks === []) {
+                continue;
+            }
+            $thread = Thread::query()->create([
+                'section_id' => $section->id,
+                'note' => self::text($row, 'note', 80),
+                'place' => self::text($row, 'place', 80),
+                'proposal' => self::text($row, 'proposal', 200) ?: null,
+                'settled' => self::text($row, 'settled', 120) ?: null,
+            ]);
+            foreach (array_slice($remarks, 0, self::MOST_THREADS) as $remark) {
+                $thread->remarks()->create([
+                    'who' => self::text($remark, 'who', 80) ?: 'Somebody',
+                    'text' => self::text($remark, 'text', 1000),
+                    'created_at' => self::time($remark['at'] ?? null) ?? Carbon::now(),
+                ]);
+            }
+        }
     }
 
     /** @return array<string, float>|null */

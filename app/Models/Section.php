@@ -86,6 +86,15 @@ final class Section extends Model
         return $editions;
     }
 
+    /** @return HasMany<Thread, $this> */
+    public function threads(): HasMany
+    {
+        $threads = $this->hasMany(Thread::class);
+        $threads->orderBy('id');
+
+        return $threads;
+    }
+
     /** @return HasMany<Link, $this> */
     public function links(): HasMany
     {

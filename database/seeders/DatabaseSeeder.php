@@ -8,9 +8,11 @@ use App\HandOut\PublishEdition;
 use App\Import\KeepScore;
 use App\Jobs\WorkOutStates;
 use App\Marking\ChangeMarks;
+use App\Models\Mark as MarkRow;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
+use App\Models\Thread;
 use App\Models\User;
 use App\Plans\ClassSettings;
 use App\Plans\SectionPlanner;
@@ -21,6 +23,7 @@ use RuntimeException;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkState;
+use UprightPencil\Marks\Places;
 
 /** A made-up school orchestra: its rack, a book of lessons, marks, an edition handed out, proposals waiting. */
 final class DatabaseSeeder extends Seeder
@@ -81,6 +84,7 @@ final class DatabaseSeeder extends Seeder
                 'token' => Str::random(32),
             ]);
         }
+        $this->reason($plans, $holiday, $colleague);
         foreach ($boats->sections as $section) {
             $section->update(['bowed_at' => Carbon::now(), 'fingered_at' => Carbon::now(), 'state' => null]);
             $publish->publish($section, $director);
@@ -122,6 +126,31 @@ final class DatabaseSeeder extends Seeder
             $mark = $state === null ? $mark : $mark->inState($state);
             $mark = $mark->by($user->name, Carbon::now()->toIso8601String(), (string) $user->id);
             $change->change($section, $user, [$mark], [], PHP_INT_MAX, $this->label($mark));
+        }
+    }
+
+    /** Why the colleague proposes what they do. */
+    private function reason(SectionPlanner $plans, Piece $piece, User $colleague): void
+    {
+        foreach ($piece->sections as $section) {
+            $row = $section->marks()->where('state', 'proposed')->first();
+            $mark = $row instanceof MarkRow ? $row->toCore() : null;
+            if ($mark !== null) {
+                $score = $plans->score($section);
+                Thread::query()->create([
+                    'section_id' => $section->id,
+                    'note' => $mark->from,
+                    'place' => Places::of($score, $score->parts[0])->inWords($mark->from),
+                    'mark_key' => $mark->key(),
+                    'proposal' => $mark->words(),
+                ])->remarks()->create([
+                    'user_id' => $colleague->id,
+                    'who' => $colleague->name,
+                    'text' => 'The waltz starts over here. Up once, and the long note at the end comes down by itself?',
+                ]);
+
+                return;
+            }
         }
     }
 

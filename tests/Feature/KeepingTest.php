@@ -158,6 +158,7 @@ final class KeepingTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.1 up\n1.2 3\n2.1 \"sing\" # softly", 'seen' => 9])->assertOk();
         $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.3 hook', 'seen' => 9])->assertOk();
         $this->postJson("/api/v1/sections/{$section->id}/undo")->assertOk();
+        $this->postJson("/api/v1/sections/{$section->id}/threads", ['note' => 'P1-m1-n1', 'text' => 'Warmer?'])->assertCreated();
         $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
         $this->postJson("/api/v1/sections/{$section->id}/done", ['what' => 'bow', 'done' => true]);
         $errand = $this->postJson('/api/v1/account/pack')->assertStatus(202)->json();
@@ -183,6 +184,11 @@ final class KeepingTest extends FeatureTestCase
         self::assertSame([], array_filter(array_column($there['marks'], 'mine')), 'what Maren wrote is not the stranger’s own');
         self::assertSame($here['notes'], $there['notes']);
         self::assertTrue($there['section']['done']['bow']);
+        $talk = $this->actingAs($this->stranger)->getJson("/api/v1/sections/{$this->section($copy)->id}/threads")->json();
+        self::assertSame(['m. 1 beat 1', 'Maren', false, 'Warmer?'], [$talk[0]['place'], ...array_values(array_intersect_key(
+            $talk[0]['remarks'][0],
+            ['who' => 0, 'mine' => 0, 'text' => 0],
+        ))]);
         self::assertSame('viola', $this->section($copy)->instrument, 'what the director corrected stays corrected');
         $edition = fn (Section $of): array => $of->editions()->firstOrFail()->page('', null);
         self::assertSame($edition($section), $edition($this->section($copy)));

@@ -22,6 +22,7 @@ use App\Http\Controllers\MarkCopyController;
 use App\Http\Controllers\MyShareController;
 use App\Http\Controllers\NoteController;
 use App\Http\Controllers\OutboxController;
+use App\Http\Controllers\PaperController;
 use App\Http\Controllers\PasswordController;
 use App\Http\Controllers\PieceController;
 use App\Http\Controllers\PracticeController;
@@ -92,7 +93,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/history', [HistoryController::class, 'index']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);
-        Route::get('pieces/{piece}/download.pdf', [DownloadController::class, 'all']);
+        Route::get('pieces/{piece}/download.{ending}', [DownloadController::class, 'all']);
+        Route::get('pieces/{piece}/paper', [PaperController::class, 'score']);
         Route::get('pieces/{piece}/handout', [HandOutController::class, 'show']);
         Route::post('pieces/{piece}/shares', [ShareController::class, 'store']);
         Route::patch('shares/{share}', [ShareController::class, 'update']);
@@ -105,6 +107,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::delete('class', [ClassController::class, 'destroy']);
         Route::post('class/example', [ClassController::class, 'example']);
         Route::get('class/fingerboard', [FingerboardController::class, 'show']);
+        Route::get('class/fingerboard.pdf', [FingerboardController::class, 'pdf']);
 
         Route::get('sections/{section}', [DeskController::class, 'show']);
         Route::get('sections/{section}/page', [DeskController::class, 'page']);
@@ -134,6 +137,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('sections/{section}/links', [LinkController::class, 'store']);
         Route::patch('links/{link}', [LinkController::class, 'update']);
         Route::delete('links/{link}', [LinkController::class, 'destroy']);
+        Route::get('sections/{section}/paper', [PaperController::class, 'section']);
         Route::get('sections/{section}/download.{ending}', [DownloadController::class, 'show']);
     });
 });

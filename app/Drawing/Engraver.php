@@ -17,4 +17,10 @@ interface Engraver
      * @throws NotDrawn
      */
     public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable;
+
+    /**
+     * @return string the square code of an address, SVG
+     * @throws NotDrawn
+     */
+    public function squareCode(string $address): string;
 }

@@ -51,14 +51,8 @@ final class NodeEngraver implements Engraver
 
     public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable
     {
-        $this->begin();
-        $ticket = ++$this->ticket;
         $names = array_map(static fn (Sheet $sheet): string => $sheet->value, $sheets);
-        $wish = json_encode(
-            ['ticket' => $ticket, 'musicXml' => $musicXml, 'sheets' => $names, 'measures' => $measures],
-            JSON_THROW_ON_ERROR,
-        );
-        $this->input?->write("{$wish}\n");
+        $ticket = $this->wish(['musicXml' => $musicXml, 'sheets' => $names, 'measures' => $measures]);
         foreach ($sheets as $sheet) {
             $answer = $this->answer($ticket);
             if (is_string($answer['error'] ?? null)) {
@@ -72,6 +66,27 @@ final class NodeEngraver implements Engraver
 
             yield $sheet->value => $pages;
         }
+    }
+
+    public function squareCode(string $address): string
+    {
+        $answer = $this->answer($this->wish(['address' => $address]));
+
+        return is_string($answer['code'] ?? null) ? $answer['code'] : throw NotDrawn::stopped();
+    }
+
+    /**
+     * @param array<string, mixed> $wish
+     * @return int under which it is answered
+     * @throws NotDrawn
+     */
+    private function wish(array $wish): int
+    {
+        $this->begin();
+        $ticket = ++$this->ticket;
+        $this->input?->write(json_encode(['ticket' => $ticket, ...$wish], JSON_THROW_ON_ERROR) . "\n");
+
+        return $ticket;
     }
 
     /** @throws NotDrawn */

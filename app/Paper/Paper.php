@@ -25,6 +25,14 @@ enum Paper: string
         };
     }
 
+    /** @return array{float, float} width and height of what is under the heading, in millimetres */
+    public function inner(): array
+    {
+        [$width, $height] = $this->size();
+
+        return [$width - 2 * self::MARGIN, $height - 2 * self::MARGIN - self::HEADING];
+    }
+
     /** For all parts one under the other. */
     public function scoreSheet(): Sheet
     {

@@ -6,7 +6,6 @@ namespace App\Paper;
 
 use App\Drawing\Engraver;
 use App\Drawing\NotDrawn;
-use App\Drawing\Sheet;
 
 /** Draws marked parts for paper, one after another. */
 final readonly class PartPages
@@ -17,17 +16,14 @@ final readonly class PartPages
 
     /**
      * @param iterable<array{title: string, part: string, about: string, composer: string, musicxml: string}> $parts
-     * @param array{int, int}|null $measures index of the first and of the one after the last; null for all of them
-     * @param Sheet|null $on what they are drawn on, if not as parts are
      * @return string one PDF file of all of them
      * @throws NotDrawn
      */
-    public function pdf(iterable $parts, Paper $paper, bool $isLarge, ?array $measures = null, ?Sheet $on = null): string
+    public function pdf(iterable $parts, Paper $paper, bool $isLarge): string
     {
         $printed = [];
-        $sheet = $on ?? $paper->sheet($isLarge);
         foreach ($parts as $part) {
-            foreach ($this->engraver->draw($part['musicxml'], [$sheet], $measures) as $pages) {
+            foreach ($this->engraver->draw($part['musicxml'], [$paper->sheet($isLarge)]) as $pages) {
                 $printed[] = new PrintedPart($part['title'], $part['part'], $part['about'], $pages, $part['composer']);
             }
         }

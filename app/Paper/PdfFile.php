@@ -7,6 +7,7 @@ namespace App\Paper;
 use App\Drawing\NotDrawn;
 use Symfony\Component\Process\ExecutableFinder;
 use Symfony\Component\Process\Process;
+use ZipArchive;
 
 /**
  * Parts as one PDF file: vector, black on white, with its fonts in it. The drawn pages get a heading and are handed to librsvg's
@@ -15,6 +16,7 @@ use Symfony\Component\Process\Process;
 final readonly class PdfFile
 {
     private const SECONDS = 120;
+    private const NO_ROOM = 'There is no room for a PDF file on this server just now.';
 
     /** @param string $fonts folder of the fonts: the build lays them there */
     public function __construct(private string $fonts, private ?string $program = null)
@@ -34,14 +36,14 @@ final readonly class PdfFile
         }
         $folder = sys_get_temp_dir() . '/paper-' . bin2hex(random_bytes(6));
         if (!@mkdir($folder, 0o700)) {
-            throw NotDrawn::because('There is no room for a PDF file on this server just now.');
+            throw NotDrawn::because(self::NO_ROOM);
         }
         try {
             $files = [];
             foreach ($parts as $part) {
-                foreach ($part->pages as $index => $page) {
+                foreach ($part->sheets($paper) as $sheet) {
                     $files[] = $file = sprintf('%s/%05d.svg', $folder, count($files));
-                    file_put_contents($file, self::page($part, $page, $index + 1, $paper));
+                    file_put_contents($file, $sheet);
                 }
             }
             file_put_contents("{$folder}/fonts.conf", $this->fontSettings($folder));
@@ -59,28 +61,31 @@ final readonly class PdfFile
         }
     }
 
-    private static function page(PrintedPart $part, string $drawn, int $number, Paper $paper): string
+    /**
+     * Each part as a file of its own, in a zip file.
+     *
+     * @param list<PrintedPart> $parts
+     * @return string the file
+     * @throws NotDrawn
+     */
+    public function zip(array $parts, Paper $paper): string
     {
-        [$width, $height] = $paper->size();
-        [$margin, $heading] = [Paper::MARGIN, Paper::HEADING];
-        $count = count($part->pages);
-        $text = static fn (float $x, float $y, float $size, string $anchor, string $words, string $more = ''): string
-            => "<text x=\"{$x}\" y=\"{$y}\" font-size=\"{$size}\" text-anchor=\"{$anchor}\" font-family=\"Tinos\"{$more}>"
-            . htmlspecialchars($words, ENT_XML1) . '</text>';
-        $right = ($part->about === '' ? '' : "{$part->about} · ") . "{$number}/{$count}";
-        $head = $number === 1
-            ? $text($width / 2, $margin + 5, 6, 'middle', $part->title, ' font-weight="bold"')
-            . $text($margin, $margin + 11, 3.6, 'start', $part->part)
-            . ($part->composer === '' ? '' : $text($width - $margin, $margin + 5, 3.2, 'end', $part->composer))
-            : $text($margin, $margin + 4, 3.6, 'start', "{$part->title} · {$part->part}");
-        $head .= $text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
-        [$inner, $tall] = [$width - 2 * $margin, $height - 2 * $margin - $heading];
-        $top = $margin + $heading;
-        $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
-        $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
+        $path = tempnam(sys_get_temp_dir(), 'set');
+        $zip = new ZipArchive();
+        if ($path === false || $zip->open($path, ZipArchive::OVERWRITE) !== true) {
+            throw NotDrawn::because(self::NO_ROOM);
+        }
+        try {
+            foreach ($parts as $number => $part) {
+                // Two parts may have one name.
+                $name = sprintf('%02d %s', $number + 1, preg_replace('~[^\p{L}\p{N} ._-]+~u', ' ', "{$part->title} - {$part->part}"));
+                $zip->addFromString("{$name}.pdf", $this->of([$part], $paper));
+            }
 
-        return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '
-            . "width=\"{$width}mm\" height=\"{$height}mm\" viewBox=\"0 0 {$width} {$height}\" xml:space=\"preserve\">{$head}{$music}</svg>";
+            return $zip->close() ? (string) file_get_contents($path) : throw NotDrawn::because(self::NO_ROOM);
+        } finally {
+            unlink($path);
+        }
     }
 
     private function fontSettings(string $folder): string

@@ -7,10 +7,13 @@ namespace App\Paper;
 /** The pages of one part, and what stands over them. */
 final readonly class PrintedPart
 {
+    private const CODE = 17.0;
+
     /**
      * @param string $about edition and date; empty for none
      * @param list<string> $pages as they were drawn, SVG
      * @param string $composer empty for none
+     * @param string $code the square code of the part's link, SVG, for the first page; empty for none
      */
     public function __construct(
         public string $title,
@@ -18,6 +21,59 @@ final readonly class PrintedPart
         public string $about,
         public array $pages,
         public string $composer = '',
+        public string $code = '',
     ) {
+    }
+
+    /** @return list<string> whole sheets of paper with their headings, SVG */
+    public function sheets(Paper $paper): array
+    {
+        return array_map(
+            fn (string $page, int $index): string => $this->sheet($page, $index + 1, $paper),
+            $this->pages,
+            array_keys($this->pages),
+        );
+    }
+
+    private function sheet(string $drawn, int $number, Paper $paper): string
+    {
+        [$width, $height] = $paper->size();
+        $margin = Paper::MARGIN;
+        $right = ($this->about === '' ? '' : "{$this->about} · ") . "{$number}/" . count($this->pages);
+        $head = $number === 1
+            ? $this->firstHead($width)
+            : self::text($margin, $margin + 4, 3.6, 'start', "{$this->title} · {$this->part}");
+        $head .= self::text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
+        [$inner, $tall] = $paper->inner();
+        $top = $margin + Paper::HEADING;
+        $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
+        $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
+
+        return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '
+            . "width=\"{$width}mm\" height=\"{$height}mm\" viewBox=\"0 0 {$width} {$height}\" xml:space=\"preserve\">{$head}{$music}</svg>";
+    }
+
+    private function firstHead(float $width): string
+    {
+        $margin = Paper::MARGIN;
+        $left = $margin;
+        $code = '';
+        if ($this->code !== '') {
+            $side = self::CODE;
+            $place = "x=\"{$margin}\" y=\"" . ($margin - 6) . "\" width=\"{$side}\" height=\"{$side}\"";
+            $code = (string) preg_replace('~<svg ~', "<svg {$place} ", $this->code, 1);
+            $left += $side + 3;
+        }
+
+        return $code . self::text($width / 2, $margin + 5, 6, 'middle', $this->title, ' font-weight="bold"')
+            . self::text($left, $margin + 11, 3.6, 'start', $this->part)
+            . ($this->composer === '' ? '' : self::text($width - $margin, $margin + 5, 3.2, 'end', $this->composer));
+    }
+
+    /** @param string $more attributes, with a space before them */
+    public static function text(float $x, float $y, float $size, string $anchor, string $words, string $more = ''): string
+    {
+        return "<text x=\"{$x}\" y=\"{$y}\" font-size=\"{$size}\" text-anchor=\"{$anchor}\" font-family=\"Tinos\"{$more}>"
+            . htmlspecialchars($words, ENT_XML1) . '</text>';
     }
 }

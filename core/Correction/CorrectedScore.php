@@ -147,19 +147,6 @@ final readonly class CorrectedScore
         if ($indexes[0] === 0 && $measures[0]->isShort()) {
             return 'the pickup and ' . self::named($measures, array_slice($indexes, 1));
         }
-        $runs = [];
-        foreach ($indexes as $index) {
-            $last = count($runs) - 1;
-            if ($last >= 0 && $runs[$last][1] === $index - 1) {
-                $runs[$last][1] = $index;
-            } else {
-                $runs[] = [$index, $index];
-            }
-        }
-        $words = array_map(static fn (array $run): string => $measures[$run[0]]->number
-            . ($run[0] === $run[1] ? '' : "–{$measures[$run[1]]->number}"), $runs);
-        $last = array_pop($words);
-
-        return 'mm. ' . ($words === [] ? $last : implode(', ', $words) . " and {$last}");
+        return 'mm. ' . preg_replace('~, (?=[^,]+$)~', ' and ', PlaceWords::runs($measures, $indexes));
     }
 }

@@ -30,6 +30,28 @@ final readonly class PlaceWords
     }
 
     /**
+     * Numbers of measures, those that follow each other drawn together: "1, 3–5, 9".
+     *
+     * @param array<int, Measure> $measures
+     * @param list<int> $indexes in order
+     */
+    public static function runs(array $measures, array $indexes): string
+    {
+        $runs = [];
+        foreach ($indexes as $index) {
+            $last = count($runs) - 1;
+            if ($last >= 0 && $runs[$last][1] === $index - 1) {
+                $runs[$last][1] = $index;
+            } else {
+                $runs[] = [$index, $index];
+            }
+        }
+
+        return implode(', ', array_map(static fn (array $run): string => $measures[$run[0]]->number
+            . ($run[0] === $run[1] ? '' : "–{$measures[$run[1]]->number}"), $runs));
+    }
+
+    /**
      * Two places, the measure named once.
      *
      * @param Fraction $from quarter notes from the barline

@@ -186,10 +186,10 @@ final class ClassTest extends FeatureTestCase
     {
         $this->actingAs($this->director);
         $this->getJson('/api/v1/class/fingerboard?instrument=cello&size=4/4&position=IV')->assertOk()
-            ->assertJsonPath('position', 'IV')
-            ->assertJsonPath('length', 690)
-            ->assertJsonPath('strings.0.name', 'C')
-            ->assertJsonPath('octave', 345);
+            ->assertJsonPath('card.position', 'IV')
+            ->assertJsonPath('card.length', 690)
+            ->assertJsonPath('card.strings.0.name', 'C')
+            ->assertJsonPath('card.octave', 345);
         $this->getJson('/api/v1/class/fingerboard?instrument=lute&size=4/4&position=I')->assertUnprocessable();
     }
 

@@ -10,6 +10,8 @@ use App\Drawing\NotDrawn;
 use App\Paper\Paper;
 use App\Paper\PdfFile;
 use App\Paper\PrintedPart;
+use Tests\Support\FakeEngraver;
+use ZipArchive;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Process\Process;
@@ -69,6 +71,85 @@ final class PaperTest extends FeatureTestCase
         foreach ($piece->sections as $section) {
             self::assertStringContainsString("in {$section->name}", $words);
         }
+    }
+
+    public function testOpenStringsPatternsAndTheCodeAreSetForPaperToo(): void
+    {
+        $this->app->instance(Engraver::class, new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
+        $section = $this->section($this->piece('A4q | D5q E5q F#5q G5q | A5q G5q F#5h | B4q C#5q D5h'));
+        $this->actingAs($this->director);
+        $words = fn (string $query): string => $this->said('pdftotext -layout', self::bytes(
+            $this->get("/api/v1/sections/{$section->id}/download.pdf?{$query}")->assertOk(),
+        ));
+        $patterns = $words('what=patterns&paper=letter');
+
+        self::assertStringContainsString('Violin I on open strings', $words('what=open-strings'));
+        self::assertMatchesRegularExpression('~Violin I: finger patterns.*String +Pattern +First in +Measures.*m\. \d~s', $patterns);
+        $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
+        $sheets = fn (string $query): string => (string) $this->getJson("/api/v1/sections/{$section->id}/paper?{$query}")->assertOk()->json('sheets.0');
+        $path = static fn (string $svg): int => substr_count($svg, 'crispEdges');
+        self::assertSame([0, 1], [$path($sheets('large=0')), $path($sheets('code=1'))]);
+        $this->getJson("/api/v1/sections/{$section->id}/paper?what=poem")->assertUnprocessable()
+            ->assertJsonPath('message', 'This cannot be printed. A part can be, its open strings, its finger patterns, or the score.');
+    }
+
+    public function testWhatWasLookedAtIsNotDrawnAgain(): void
+    {
+        $engraver = new FakeEngraver();
+        $this->app->instance(Engraver::class, $engraver);
+        $piece = $this->twoViolins('D5q E5q F#5q G5q');
+        $this->actingAs($this->director);
+        foreach ($piece->sections as $section) {
+            $this->getJson("/api/v1/sections/{$section->id}/paper")->assertOk()->assertJsonCount(1, 'sheets');
+        }
+        $pdf = self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf")->assertOk());
+        self::assertStringContainsString('Pages:           2', $this->said('pdfinfo', $pdf));
+        self::assertSame(2, $engraver->drawn);
+
+        $this->postJson("/api/v1/sections/{$this->section($piece)->id}/marks", ['lines' => '1.1 up', 'seen' => 0])->assertOk();
+        $this->getJson("/api/v1/sections/{$this->section($piece)->id}/paper")->assertOk();
+        self::assertSame(3, $engraver->drawn, 'a mark is drawn');
+    }
+
+    public function testAllPartsComeAsASetOfFiles(): void
+    {
+        $piece = $this->twoViolins('D5q E5q F#5q G5q');
+        $this->actingAs($this->director);
+        $bytes = (string) $this->get("/api/v1/pieces/{$piece->id}/download.zip?code=1")->assertOk()->assertHeader('Content-Type', 'application/zip')->getContent();
+        $path = (string) tempnam(sys_get_temp_dir(), 'set');
+        file_put_contents($path, $bytes);
+        $zip = new ZipArchive();
+        $zip->open($path);
+
+        self::assertSame(['01 Passage - Violin I.pdf', '02 Passage - Violin II.pdf'], [$zip->getNameIndex(0), $zip->getNameIndex(1)]);
+        self::assertStringStartsWith('%PDF-', (string) $zip->getFromIndex(1));
+        $zip->close();
+        unlink($path);
+        $this->get("/api/v1/pieces/{$piece->id}/download.zip?what=score")->assertNotFound();
+        $this->get("/api/v1/pieces/{$piece->id}/download.mxl")->assertNotFound();
+    }
+
+    /** A ruler laid on the card measures what the instrument measures. */
+    public function testTheFingerboardCardIsAtTrueScaleInPieces(): void
+    {
+        $this->actingAs($this->director);
+        $card = '/api/v1/class/fingerboard.pdf?instrument=bass&size=3/4&position=I';
+        $pdf = self::bytes($this->get("{$card}&paper=letter")->assertOk());
+        $words = $this->said('pdftotext', $pdf);
+        $answer = $this->getJson(str_replace('.pdf', '', $card))->assertOk();
+
+        self::assertStringContainsString('Bass 3/4, I', $words);
+        self::assertStringContainsString('Piece 1 of 2.', $words);
+        self::assertStringContainsString('Piece 2 of 2: lay its left edge', $words);
+        self::assertStringContainsString('Page size:       612 x 792 pts (letter)', $this->said('pdfinfo', $pdf));
+        foreach ($answer->json('card.places') as $place) {
+            self::assertStringContainsString((string) $place['mm'], $words);
+        }
+        $boxes = $this->said('pdftotext -bbox', $pdf);
+        $at = static fn (string $word): float => preg_match('~xMin="([\d.]+)"[^>]*xMax="([\d.]+)"[^>]*>' . preg_quote($word, '~') . '<~', $boxes, $box) === 1
+            ? ((float) $box[1] + (float) $box[2]) / 2 * 25.4 / 72 : -1.0;
+        $places = array_column($answer->json('card.places'), 'mm');
+        self::assertEqualsWithDelta($places[1] - $places[0], $at((string) $places[1]) - $at((string) $places[0]), 0.3, 'a millimetre is a millimetre');
     }
 
     public function testAStudentTakesTheEditionAsItWasDrawn(): void
@@ -141,7 +222,7 @@ final class PaperTest extends FeatureTestCase
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'pdf');
         file_put_contents($file, $pdf);
-        $process = new Process([...explode(' ', $command), $file, ...($command === 'pdftotext' ? ['-'] : [])]);
+        $process = new Process([...explode(' ', $command), $file, ...(str_starts_with($command, 'pdftotext') ? ['-'] : [])]);
         $process->mustRun();
         unlink($file);
 

@@ -75,6 +75,9 @@ trait World
     private function replacements(string $route): array
     {
         $things = $this->things;
+        if (str_contains($route, 'pieces/{piece}/download')) {
+            $things['ending'] = 'zip';
+        }
         if (str_contains($route, 'invitation/')) {
             $things['token'] = $things['invitation'];
         }

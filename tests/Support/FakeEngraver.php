@@ -19,6 +19,11 @@ final class FakeEngraver implements Engraver
         return $this->version;
     }
 
+    public function squareCode(string $address): string
+    {
+        return "<svg viewBox=\"0 0 9 9\"><title>{$address}</title></svg>";
+    }
+
     public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable
     {
         foreach ($sheets as $sheet) {

@@ -59,10 +59,12 @@ final class StudentController extends Controller
         return Downloads::send(
             $ending,
             "{$link->section->piece->title} - {$link->section->name}",
-            static fn (): string => $page['musicxml'],
-            static fn (): string => KeptLists::text($edition, $chair, $title)
-                ?? "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
-            fn (): string => $this->pdf($request, $link, $edition),
+            [
+                'musicxml' => static fn (): string => $page['musicxml'],
+                'txt' => static fn (): string => KeptLists::text($edition, $chair, $title)
+                    ?? "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
+                'pdf' => fn (): string => $this->pdf($request, $link, $edition),
+            ],
         );
     }
 

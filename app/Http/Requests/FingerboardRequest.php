@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Paper\Paper;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 use UprightPencil\Fingering\Hand\Fingerboard;
@@ -18,6 +19,7 @@ final class FingerboardRequest extends FormRequest
             'instrument' => ['required', Rule::in(array_keys(Fingerboard::LENGTHS))],
             'size' => ['required', 'string', 'max:8'],
             'position' => ['required', 'string', 'max:8'],
+            'paper' => ['nullable', Rule::enum(Paper::class)],
         ];
     }
 

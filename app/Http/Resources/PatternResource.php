@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Plans\SectionPlan;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Practice\FingerPatterns;
 use UprightPencil\Practice\PatternMeeting;
 use UprightPencil\Practice\PatternUse;
@@ -12,7 +13,8 @@ use UprightPencil\Practice\PatternUse;
 /**
  * Which finger patterns a part needs, and where two meet.
  *
- * @phpstan-type PatternRow array{string: string, position: string, pattern: string, note: string, measures: list<string>}
+ * @phpstan-type PatternRow array{string: string, position: string, pattern: string, note: string, measures: list<string>,
+ *     ranges: string}
  * @phpstan-type MeetingRow array{measure: string, index: int, text: string}
  * @phpstan-type PatternMap array{patterns: list<PatternRow>, meetings: list<MeetingRow>}
  */
@@ -31,6 +33,7 @@ final class PatternResource
                 'pattern' => $use->pattern,
                 'note' => $use->note,
                 'measures' => array_map($number, $use->measures),
+                'ranges' => PlaceWords::runs($plan->score->measures, $use->measures),
             ], $patterns->map()),
             'meetings' => array_map(static fn (PatternMeeting $meeting): array => [
                 'measure' => $number($meeting->measure),

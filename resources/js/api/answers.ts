@@ -278,6 +278,11 @@ export interface ErrandRow {
     hasFile: boolean;
 }
 
+export interface FingerboardAnswer {
+    card: Card;
+    picture: string;
+}
+
 export interface FlagRow {
     code: FlagCode;
     measure?: string;
@@ -462,6 +467,7 @@ export interface PatternRow {
     pattern: string;
     note: string;
     measures: string[];
+    ranges: string;
 }
 
 export interface MeetingRow {

@@ -2,9 +2,10 @@
  * Draws pages on the server: a line of JSON in, a line of JSON out for each sheet, one after another, until the input ends.
  *
  * In: `{"ticket", "musicXml", "sheets": [name], "measures": [from, until] or null}`, the last one left out. Out: `{"ticket", "sheet", "pages": [svg]}` for each, or `{"ticket", "error": "a
- * sentence"}` and nothing more; first of all `{"version"}` of the engraving library.
+ * sentence"}` and nothing more; `{"ticket", "address"}` is answered with its square code, `{"ticket", "code": svg}`; first of all `{"version"}` of the engraving library.
  */
 import { createInterface } from 'node:readline';
+import QRCode from 'qrcode-svg';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { layout, type Sheet } from '../engraving/layout';
@@ -82,11 +83,17 @@ function draw({ ticket, sheets, ...wish }: Wish): void {
     }
 }
 
+/** The square code of an address, drawn as one path. */
+function squareCode(address: string): string {
+    return new QRCode({ content: address, padding: 1, join: true, ecl: 'M', container: 'svg-viewbox', xmlDeclaration: false }).svg();
+}
+
 say({ version: toolkit.getVersion() });
 for await (const line of createInterface({ input: process.stdin })) {
-    const wish = JSON.parse(line) as Wish;
+    const wish = JSON.parse(line) as Wish | { ticket: number; address: string };
     try {
-        draw(wish);
+        if ('address' in wish) say({ ticket: wish.ticket, code: squareCode(wish.address) });
+        else draw(wish);
     } catch (problem) {
         toolkit = new VerovioToolkit(library);
         say({ ticket: wish.ticket, error: problem instanceof Error ? problem.message : 'This part could not be drawn.' });

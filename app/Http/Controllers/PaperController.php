@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Drawing\NotDrawn;
+use App\Http\Contract\Answers;
+use App\Http\Requests\PaperRequest;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Paper\PrintedPart;
+use App\Paper\SetForPaper;
+use Illuminate\Http\JsonResponse;
+
+/** Sheets of paper, looked at before they are printed. */
+final class PaperController extends Controller
+{
+    public function __construct(private readonly SetForPaper $set)
+    {
+    }
+
+    #[Answers('array{sheets: list<string>}')]
+    public function section(PaperRequest $request, Section $section): JsonResponse
+    {
+        $this->authorize('view', $section);
+        $wish = $request->wish();
+
+        return $this->sheets($request, fn (): PrintedPart => $this->set->section($section, $wish));
+    }
+
+    #[Answers('array{sheets: list<string>}')]
+    public function score(PaperRequest $request, Piece $piece): JsonResponse
+    {
+        $this->authorize('view', $piece);
+        $wish = $request->wish();
+
+        return $this->sheets($request, fn (): PrintedPart => $this->set->score($piece, $wish));
+    }
+
+    /** @param callable(): PrintedPart $work */
+    private function sheets(PaperRequest $request, callable $work): JsonResponse
+    {
+        try {
+            return response()->json(['sheets' => $work()->sheets($request->wish()->paper)]);
+        } catch (NotDrawn $problem) {
+            abort(503, $problem->getMessage());
+        }
+    }
+}

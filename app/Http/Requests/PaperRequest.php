@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Paper\Paper;
+use App\Paper\PaperWish;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+
+/** What is wanted on paper, and on which. */
+final class PaperRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'what' => ['nullable', Rule::in(['part', 'open-strings', 'patterns', 'score'])],
+            'paper' => ['nullable', Rule::enum(Paper::class)],
+            'large' => ['nullable', 'boolean'],
+            'code' => ['nullable', 'boolean'],
+            'from' => ['nullable', 'string', 'max:20'],
+            'to' => ['nullable', 'string', 'max:20'],
+        ];
+    }
+
+    public function wish(): PaperWish
+    {
+        return new PaperWish(
+            $this->string('what')->value() ?: 'part',
+            $this->enum('paper', Paper::class) ?? Paper::A4,
+            $this->boolean('large'),
+            $this->boolean('code'),
+            $this->string('from')->trim()->value(),
+            $this->string('to')->trim()->value(),
+        );
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'paper.*' => 'Paper is A4 or US Letter.',
+            'from.*' => 'A measure is named by its number.',
+            'to.*' => 'A measure is named by its number.',
+            '*' => 'This cannot be printed. A part can be, its open strings, its finger patterns, or the score.',
+        ];
+    }
+}

@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paper;
+
+/** What is wanted on paper. */
+final readonly class PaperWish
+{
+    /**
+     * @param string $what part, open-strings, patterns or score
+     * @param bool $hasCode whether the square code of the part's link stands on its first page
+     * @param string $from first measure, as printed; empty from the beginning
+     * @param string $to last measure, as printed; empty to the end
+     */
+    public function __construct(
+        public string $what,
+        public Paper $paper,
+        public bool $isLarge,
+        public bool $hasCode,
+        public string $from,
+        public string $to,
+    ) {
+    }
+}

@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Paper;
+
+use App\Drawing\Engraver;
+use App\Drawing\NotDrawn;
+use App\Drawing\Sheet;
+use App\Http\Resources\PatternResource;
+use App\Models\Drawing;
+use App\Models\Link;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Plans\SectionPlanner;
+use Illuminate\Support\Facades\Cache;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\OpenStringWriter;
+use UprightPencil\Music\Measure;
+
+/**
+ * Sets what a director wants on paper. What was drawn is kept for an hour: who has looked at the pages of forty parts does not wait
+ * for them again when they are made one file.
+ */
+final readonly class SetForPaper
+{
+    private const SECONDS = 3600;
+
+    public function __construct(private SectionPlanner $plans, private Engraver $engraver)
+    {
+    }
+
+    /** @throws NotDrawn */
+    public function section(Section $section, PaperWish $wish): PrintedPart
+    {
+        $plan = $this->plans->of($section);
+        $name = $section->name . match ($wish->what) {
+            'open-strings' => ' on open strings',
+            'patterns' => ': finger patterns',
+            default => '',
+        };
+        $pages = match ($wish->what) {
+            'patterns' => PatternPages::of(PatternResource::of($plan), $wish->paper),
+            'open-strings' => $this->drawn(
+                (new OpenStringWriter(Document::open((string) gzuncompress($section->source))))->write($plan->part),
+                $wish->paper->sheet($wish->isLarge),
+                $this->measures($section, $wish),
+            ),
+            default => $this->drawn(
+                $this->plans->page($section, $plan->part),
+                $wish->paper->sheet($wish->isLarge),
+                $this->measures($section, $wish),
+            ),
+        };
+
+        return new PrintedPart(
+            $section->piece->title,
+            $name,
+            '',
+            $pages,
+            $section->piece->composer(),
+            $wish->hasCode ? $this->code($section) : '',
+        );
+    }
+
+    /** @throws NotDrawn */
+    public function score(Piece $piece, PaperWish $wish): PrintedPart
+    {
+        $first = $piece->sections->first();
+        $measures = $first === null ? null : $this->measures($first, $wish);
+        $pages = $this->drawn($this->plans->scorePage($piece), $wish->paper->scoreSheet(), $measures);
+
+        return new PrintedPart($piece->title, 'Score', '', $pages, $piece->composer());
+    }
+
+    /** Of the link that is open now; empty where there is none. */
+    private function code(Section $section): string
+    {
+        /** @var Link|null $link */
+        $link = $section->links()->whereNull('ended_at')->orderByDesc('id')->first();
+
+        return $link === null ? '' : $this->engraver->squareCode(url("/part/{$link->token}"));
+    }
+
+    /**
+     * @param array{int, int}|null $measures
+     * @return list<string>
+     * @throws NotDrawn
+     */
+    private function drawn(string $musicXml, Sheet $sheet, ?array $measures): array
+    {
+        $name = 'paper:' . md5(implode(' ', [$this->engraver->version(), $sheet->value, ...($measures ?? []), $musicXml]));
+        $kept = rescue(static fn (): mixed => Cache::get($name), report: false);
+        if (is_string($kept)) {
+            return (new Drawing(['pages' => (string) base64_decode($kept, true)]))->svg();
+        }
+        $pages = [];
+        foreach ($this->engraver->draw($musicXml, [$sheet], $measures) as $drawn) {
+            $pages = $drawn;
+        }
+        rescue(static fn (): bool => Cache::put($name, base64_encode(Drawing::pack($pages)), self::SECONDS), report: false);
+
+        return $pages;
+    }
+
+    /**
+     * The measures that are asked for, by their printed numbers.
+     *
+     * @return array{int, int}|null null for all of them
+     */
+    private function measures(Section $section, PaperWish $wish): ?array
+    {
+        if ($wish->from === '' && $wish->to === '') {
+            return null;
+        }
+        $numbers = array_map(static fn (Measure $measure): string => $measure->number, $this->plans->score($section)->measures);
+        $start = $wish->from === '' ? 0 : array_search($wish->from, $numbers, true);
+        $end = $wish->to === '' ? count($numbers) - 1 : array_search($wish->to, array_reverse($numbers, true), true);
+        if ($start === false || $end === false) {
+            abort(422, 'There is no measure ' . ($start === false ? $wish->from : $wish->to)
+                . "; the last one is {$numbers[count($numbers) - 1]}.");
+        }
+        if ($end < $start) {
+            abort(422, "Measure {$wish->to} comes before measure {$wish->from}.");
+        }
+
+        return [$start, $end + 1];
+    }
+}

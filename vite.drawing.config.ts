@@ -4,6 +4,14 @@ import { defineConfig, type Plugin } from 'vite';
 
 const FOLDER = 'storage/framework/drawing';
 
+/** Letters that names of pieces and of people are written in. */
+const SCRIPTS = ['latin', 'latin-ext', 'cyrillic', 'greek'];
+
+async function take(packageName: string, file: string): Promise<void> {
+    const font = await readFile(`node_modules/@fontsource/${packageName}/files/${file}.woff2`);
+    await writeFile(`${FOLDER}/fonts/${file}.ttf`, await fontverter.convert(font, 'sfnt'));
+}
+
 /** The fonts of a drawing as what makes PDF files reads them: that takes no compressed ones. */
 function fontsForPaper(): Plugin {
     return {
@@ -12,9 +20,10 @@ function fontsForPaper(): Plugin {
         async closeBundle() {
             await mkdir(`${FOLDER}/fonts`, { recursive: true });
             for (const face of ['400-normal', '400-italic', '700-normal', '700-italic']) {
-                const font = await readFile(`node_modules/@fontsource/tinos/files/tinos-latin-${face}.woff2`);
-                await writeFile(`${FOLDER}/fonts/tinos-${face}.ttf`, await fontverter.convert(font, 'sfnt'));
+                for (const script of SCRIPTS) await take('tinos', `tinos-${script}-${face}`);
             }
+            // Sharps and flats in a title.
+            await take('noto-music', 'noto-music-music-400-normal');
             await writeFile(`${FOLDER}/fonts/notes-in-words.ttf`, await readFile('resources/fonts/notes-in-words.ttf'));
         },
     };

@@ -74,6 +74,7 @@ final readonly class PrintedPart
     public static function text(float $x, float $y, float $size, string $anchor, string $words, string $more = ''): string
     {
         return "<text x=\"{$x}\" y=\"{$y}\" font-size=\"{$size}\" text-anchor=\"{$anchor}\" font-family=\"Tinos\"{$more}>"
-            . htmlspecialchars($words, ENT_XML1) . '</text>';
+            // The font that has sharps and flats hangs them under the line.
+            . preg_replace('~[♭♯♮]~u', '<tspan baseline-shift="20%">$0</tspan>', htmlspecialchars($words, ENT_XML1)) . '</text>';
     }
 }

@@ -7,6 +7,7 @@ namespace Tests\Browser;
 use Facebook\WebDriver\WebDriverBy;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Browser\Support\Harness;
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\Page;
 
 /** The student's page on paper: only the music, on the paper that was chosen. */
@@ -39,40 +40,22 @@ final class PrintingTest extends BrowserTestCase
         self::assertStringNotContainsString('MusicXML', $text, 'the buttons stay on the screen');
     }
 
-    /** @return iterable<string, array{string, string, int}> instrument, position, pieces it takes */
-    public static function cards(): iterable
+    public function testSheetsAreLookedAtBeforeTheyAreSaved(): void
     {
-        yield 'a violin in first position fits on one piece' => ['Violin', 'I', 1];
-        yield 'a bass in third position takes three' => ['Bass', 'III', 3];
-    }
-
-    #[DataProvider('cards')]
-    public function testTheFingerboardCardPrintsAtTrueScale(string $instrument, string $position, int $pieces): void
-    {
-        $page = Page::open()->signIn()->go('/class');
-        $page->find('.fingerboard-card .whole');
-        $page->driver->executeScript('window.print = () => {}');
-        $page->choose('Instrument', $instrument, '.fingerboard-card')->choose('Position', $position, '.fingerboard-card');
-        $page->sees("{$instrument} ", '.fingerboard-card .title')->sees(", {$position} ·", '.fingerboard-card .title');
-        [$words] = $this->printed($page, 'pdftotext -bbox %s -');
-        self::assertStringNotContainsString('>Rack<', $words, 'the pencil at the edge stays on the screen');
-        preg_match_all('~<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="[\d.]+">(\d+\.\d)</word>~', $words, $found, PREG_SET_ORDER);
-        $piece = [];
-        foreach ($found as [, $from, $line, $to, $mm]) {
-            $piece[] = [(float) $mm, ((float) $from + (float) $to) / 2 * 25.4 / 72, (float) $line];
-        }
-        self::assertGreaterThan(1, count($piece), 'the millimetres are printed under the fingers');
-        $measured = 0;
-        foreach ($piece as [$mm, $at, $line]) {
-            foreach ($piece as [$otherMm, $other, $otherLine]) {
-                if ($mm < $otherMm && abs($line - $otherLine) < 20 && $at < $other) {
-                    self::assertEqualsWithDelta($otherMm - $mm, $other - $at, 0.6, "{$mm} to {$otherMm}");
-                    $measured++;
-                }
-            }
-        }
-        self::assertGreaterThan(0, $measured);
-        self::assertSame($pieces === 1 ? 0 : $pieces, substr_count($words, '>Piece<'));
+        $page = Page::open()->signIn()->go('/piece/1/hand-out')->sees('Co-teachers');
+        $page->press('All parts', '.on-paper')->sees('5 pages', '.paper-preview');
+        self::assertSame(5, $page->count('.sheet-of-paper > svg'));
+        self::assertSame([], $page->seriousProblems(), 'sheets of paper');
+        $page->driver->executeScript(
+            'HTMLAnchorElement.prototype.click = function () { window.saved = [this.download, this.protocol]; };',
+        );
+        $page->press('Save as one PDF', '.paper-preview');
+        $page->until(fn (): bool => $page->driver->executeScript('return window.saved') !== null, 'no file is saved');
+        self::assertSame(['Paper Boats.pdf', 'blob:'], $page->driver->executeScript('return window.saved'));
+        $page->keys(WebDriverKeys::ESCAPE);
+        $page->find('.on-paper input[aria-label="First measure"]')->sendKeys('99');
+        $page->press('Open strings', '.part')->sees('There is no measure 99; the last one is 24.', '.paper-preview');
+        self::assertSame([], $page->scriptErrors());
     }
 
     public function testThePartOnOpenStringsPrintsAlone(): void

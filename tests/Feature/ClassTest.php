@@ -190,6 +190,8 @@ final class ClassTest extends FeatureTestCase
             ->assertJsonPath('card.length', 690)
             ->assertJsonPath('card.strings.0.name', 'C')
             ->assertJsonPath('card.octave', 345);
+        $violin = $this->getJson('/api/v1/class/fingerboard?instrument=violin&size=4/4&position=I')->assertOk();
+        self::assertStringContainsString('>3 · 4<', $violin->json('picture'), 'high 3 and low 4 share a place');
         $this->getJson('/api/v1/class/fingerboard?instrument=lute&size=4/4&position=I')->assertUnprocessable();
     }
 

@@ -88,7 +88,8 @@ final class PaperTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
         $sheets = fn (string $query): string => (string) $this->getJson("/api/v1/sections/{$section->id}/paper?{$query}")->assertOk()->json('sheets.0');
         $path = static fn (string $svg): int => substr_count($svg, 'crispEdges');
-        self::assertSame([0, 1], [$path($sheets('large=0')), $path($sheets('code=1'))]);
+        self::assertSame(0, $path($sheets('large=0')));
+        self::assertGreaterThan(0, $path($sheets('code=1')));
         $this->getJson("/api/v1/sections/{$section->id}/paper?what=poem")->assertUnprocessable()
             ->assertJsonPath('message', 'This cannot be printed. A part can be, its open strings, its finger patterns, or the score.');
     }
@@ -129,27 +130,39 @@ final class PaperTest extends FeatureTestCase
         $this->get("/api/v1/pieces/{$piece->id}/download.mxl")->assertNotFound();
     }
 
+    /** @return iterable<string, array{string, string, string, int}> instrument, size, position, pieces it takes */
+    public static function cards(): iterable
+    {
+        yield 'a violin in first position fits on one piece' => ['violin', '4/4', 'I', 1];
+        yield 'a bass in third position takes three' => ['bass', '3/4', 'III', 3];
+    }
+
     /** A ruler laid on the card measures what the instrument measures. */
-    public function testTheFingerboardCardIsAtTrueScaleInPieces(): void
+    #[DataProvider('cards')]
+    public function testTheFingerboardCardIsAtTrueScale(string $instrument, string $size, string $position, int $pieces): void
     {
         $this->actingAs($this->director);
-        $card = '/api/v1/class/fingerboard.pdf?instrument=bass&size=3/4&position=I';
-        $pdf = self::bytes($this->get("{$card}&paper=letter")->assertOk());
-        $words = $this->said('pdftotext', $pdf);
-        $answer = $this->getJson(str_replace('.pdf', '', $card))->assertOk();
-
-        self::assertStringContainsString('Bass 3/4, I', $words);
-        self::assertStringContainsString('Piece 1 of 2.', $words);
-        self::assertStringContainsString('Piece 2 of 2: lay its left edge', $words);
-        self::assertStringContainsString('Page size:       612 x 792 pts (letter)', $this->said('pdfinfo', $pdf));
-        foreach ($answer->json('card.places') as $place) {
-            self::assertStringContainsString((string) $place['mm'], $words);
+        $query = http_build_query(['instrument' => $instrument, 'size' => $size, 'position' => $position, 'paper' => 'letter']);
+        $pdf = self::bytes($this->get("/api/v1/class/fingerboard.pdf?{$query}")->assertOk());
+        $words = $this->said('pdftotext -bbox', $pdf);
+        preg_match_all('~<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="[\d.]+">(\d+\.\d)</word>~', $words, $found, PREG_SET_ORDER);
+        $piece = [];
+        foreach ($found as [, $from, $line, $to, $mm]) {
+            $piece[] = [(float) $mm, ((float) $from + (float) $to) / 2 * 25.4 / 72, (float) $line];
         }
-        $boxes = $this->said('pdftotext -bbox', $pdf);
-        $at = static fn (string $word): float => preg_match('~xMin="([\d.]+)"[^>]*xMax="([\d.]+)"[^>]*>' . preg_quote($word, '~') . '<~', $boxes, $box) === 1
-            ? ((float) $box[1] + (float) $box[2]) / 2 * 25.4 / 72 : -1.0;
-        $places = array_column($answer->json('card.places'), 'mm');
-        self::assertEqualsWithDelta($places[1] - $places[0], $at((string) $places[1]) - $at((string) $places[0]), 0.3, 'a millimetre is a millimetre');
+        $measured = 0;
+        foreach ($piece as [$mm, $at, $line]) {
+            foreach ($piece as [$otherMm, $other, $otherLine]) {
+                if ($mm < $otherMm && abs($line - $otherLine) < 20 && $at < $other) {
+                    self::assertEqualsWithDelta($otherMm - $mm, $other - $at, 0.6, "{$mm} to {$otherMm}");
+                    $measured++;
+                }
+            }
+        }
+
+        self::assertGreaterThan(0, $measured);
+        self::assertSame($pieces === 1 ? 0 : $pieces, substr_count($words, '>Piece<'));
+        self::assertStringContainsString('Page size:       612 x 792 pts (letter)', $this->said('pdfinfo', $pdf));
     }
 
     public function testAStudentTakesTheEditionAsItWasDrawn(): void
@@ -174,6 +187,10 @@ final class PaperTest extends FeatureTestCase
 
         self::assertStringContainsString('Pages:           3', $this->said('pdfinfo', $pdf));
         $words = $this->said('pdftotext', $pdf);
+        $odd = $this->file()->of([new PrintedPart('Dvorný: Suite in B♭ and F♯', 'Řeka', '', [$drawn], 'Ж. Ω')], Paper::A4);
+        // Every letter comes from a font that has it: none is the box of a missing one.
+        self::assertStringContainsString('Suite in B♭ and F♯', $this->said('pdftotext', $odd));
+        self::assertStringContainsString('NotoMusic', $this->said('pdffonts', $odd));
         foreach (['A & B <i>', '1/2', '2/2', 'edition 2 · 1/1', 'A & B <i> · Violin', 'C. & D.'] as $expected) {
             self::assertStringContainsString($expected, $words);
         }

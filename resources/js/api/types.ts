@@ -4,7 +4,6 @@ import type { Bow, Finger, Instrument, ScoreNote } from './answers';
 export type {
     Account,
     BowConnection,
-    Card as Fingerboard,
     ChangeRow as Change,
     ChoiceVersion,
     ClassChoices,
@@ -27,6 +26,7 @@ export type {
     FlagRow as Flag,
     Future,
     Instrument,
+    FingerboardAnswer,
     HandOut,
     HandOutSection,
     Invitation,

@@ -8,8 +8,8 @@ import { copy, tell, tellWithUndo, warn, when } from '../ui/say';
 import { orWarn, sentenceOf } from '../ui/trying';
 import { isDrawing, mayHandOut } from './part';
 
-const props = defineProps<{ section: HandOutSection; pieceId: number; mayEdit: boolean; isBusy: boolean; query: string }>();
-const emit = defineEmits<{ put: [section: HandOutSection]; publish: []; code: []; stale: []; take: [path: string] }>();
+const props = defineProps<{ section: HandOutSection; pieceId: number; mayEdit: boolean; isBusy: boolean }>();
+const emit = defineEmits<{ put: [section: HandOutSection]; publish: []; code: []; stale: []; lay: [what: 'part' | 'open-strings' | 'patterns'] }>();
 
 /** What stands for no choice of its own: the picker shows nothing for an empty one. */
 const AS_THE_CLASS = 'class';
@@ -194,10 +194,12 @@ const seen = computed(() => {
         </div>
         <div class="take">
             <span class="quiet">Take away</span>
-            <a :href="`/api/v1/sections/${section.id}/download.pdf?${query}`" @click.prevent="emit('take', `sections/${section.id}/download.pdf?${query}`)">PDF</a>
+            <button class="as-link" type="button" @click="emit('lay', 'part')">PDF</button>
             <a :href="`/api/v1/sections/${section.id}/download.musicxml`" download>MusicXML</a>
             <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
             <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
+            <button class="as-link" type="button" @click="emit('lay', 'open-strings')">Open strings</button>
+            <button class="as-link" type="button" @click="emit('lay', 'patterns')">Finger patterns</button>
         </div>
         <button v-if="mayEdit && mayHandOut(section)" class="paper-button" type="button" :disabled="isBusy" @click="emit('publish')">
             {{ isBusy ? 'Freezing…' : section.edition ? `Hand out edition ${section.edition.number + 1}` : 'Hand out' }}
@@ -280,6 +282,16 @@ const seen = computed(() => {
     flex-wrap: wrap;
     gap: 0 12px;
     font-size: 13px;
+}
+
+.as-link {
+    border: 0;
+    padding: 0;
+    background: none;
+    color: var(--cedar-ink);
+    font: inherit;
+    text-decoration: underline;
+    cursor: pointer;
 }
 
 .take span {

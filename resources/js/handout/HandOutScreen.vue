@@ -6,18 +6,18 @@ import { api } from '../api/client';
 import type { HandOut, HandOutSection } from '../api/types';
 import { remember, remembered } from '../ui/remembered';
 import { copy, tell, warn } from '../ui/say';
-import { orWarn, sentenceOf, useTrying } from '../ui/trying';
+import { sentenceOf, useTrying } from '../ui/trying';
 import CoTeachers from './CoTeachers.vue';
 import HandOutPart from './HandOutPart.vue';
-import { isDrawing, mayHandOut, save, squareCode } from './part';
+import PaperPreview from './PaperPreview.vue';
+import { isDrawing, mayHandOut, paperHere, squareCode, type Order } from './part';
 import PosterSheet from './PosterSheet.vue';
 
 const PAPERS = [
     { value: 'a4', label: 'A4' },
     { value: 'letter', label: 'US Letter' },
 ];
-const isText = (value: unknown): value is string => typeof value === 'string';
-const paper = ref(remembered('paper', navigator.language === 'en-US' ? 'letter' : 'a4', isText));
+const paper = ref(paperHere());
 
 const route = useRoute();
 const data = ref<HandOut | null>(null);
@@ -29,12 +29,14 @@ const isLarge = ref(false);
 /** First and last measure of what is printed, as printed; empty for all of it. */
 const from = ref('');
 const to = ref('');
+const hasCode = ref(remembered('code-on-paper', false, (value): value is boolean => typeof value === 'boolean'));
 const isPoster = ref(false);
-/** How many files are being made. */
-const setting = ref(0);
+/** What lies on the table to be looked at. */
+const order = ref<Order | null>(null);
 const query = computed(() => {
     const made = new URLSearchParams({ paper: paper.value });
     if (isLarge.value) made.set('large', '1');
+    if (hasCode.value) made.set('code', '1');
     if (from.value.trim()) made.set('from', from.value.trim());
     if (to.value.trim()) made.set('to', to.value.trim());
     return made.toString();
@@ -123,11 +125,37 @@ function copyMessage(): void {
     void copy([`${piece.title}: open your part on any phone, no account is needed.`, ...lines].join('\n'), 'The message is copied.');
 }
 
-/** Fetches a file, so that what is wrong is told here and not on a page of its own. */
-async function take(path: string): Promise<void> {
-    setting.value += 1;
-    await orWarn(() => save(path));
-    setting.value -= 1;
+/** Lays one part's sheets out: the part itself, or what is practised from it. */
+function lay(section: HandOutSection, what: 'part' | 'open-strings' | 'patterns'): void {
+    const asked = `what=${what}&${query.value}`;
+    order.value = {
+        title: `${section.name}${{ part: '', 'open-strings': ' on open strings', patterns: ': finger patterns' }[what]}`,
+        sheets: [{ name: section.name, path: `sections/${section.id}/paper?${asked}` }],
+        files: [{ label: 'Save the PDF', path: `sections/${section.id}/download.pdf?${asked}` }],
+    };
+}
+
+function layAll(): void {
+    if (!data.value) return;
+    const { piece, sections } = data.value;
+    order.value = {
+        title: `All parts of ${piece.title}`,
+        sheets: sections.map((section) => ({ name: section.name, path: `sections/${section.id}/paper?${query.value}` })),
+        files: [
+            { label: 'Save as one PDF', path: `pieces/${piece.id}/download.pdf?${query.value}` },
+            { label: 'Save each part, as a zip file', path: `pieces/${piece.id}/download.zip?${query.value}` },
+        ],
+    };
+}
+
+function layScore(): void {
+    if (!data.value) return;
+    const { id, title } = data.value.piece;
+    order.value = {
+        title: `The score of ${title}`,
+        sheets: [{ name: 'the score', path: `pieces/${id}/paper?what=score&${query.value}` }],
+        files: [{ label: 'Save the PDF', path: `pieces/${id}/download.pdf?what=score&${query.value}` }],
+    };
 }
 </script>
 
@@ -159,11 +187,11 @@ async function take(path: string): Promise<void> {
                     measures <input v-model="from" class="measure" aria-label="First measure" placeholder="first" inputmode="numeric" />
                     to <input v-model="to" class="measure" aria-label="Last measure" placeholder="last" inputmode="numeric" />
                 </span>
-                <button type="button" class="plain-button" @click="take(`pieces/${data.piece.id}/download.pdf?${query}`)">All parts as one PDF</button>
-                <button type="button" class="plain-button" @click="take(`pieces/${data.piece.id}/download.pdf?what=score&${query}`)">The score with all marks</button>
+                <label class="quiet"><input v-model="hasCode" type="checkbox" @change="remember('code-on-paper', hasCode)" /> square code</label>
+                <button type="button" class="plain-button" @click="layAll">All parts</button>
+                <button type="button" class="plain-button" @click="layScore">The score with all marks</button>
                 <button type="button" class="plain-button" :disabled="!hasLinks" @click="isPoster = true">Poster of codes</button>
                 <button type="button" class="plain-button" :disabled="!hasLinks" @click="copyMessage">One message for all parts</button>
-                <span v-if="setting" class="quiet" role="status">Setting pages…</span>
             </section>
             <HandOutPart
                 v-for="section in data.sections"
@@ -172,9 +200,8 @@ async function take(path: string): Promise<void> {
                 :piece-id="data.piece.id"
                 :may-edit="section.mayEdit"
                 :is-busy="busy === section.id"
-                :query="query"
                 @put="put"
-                @take="take"
+                @lay="(what) => lay(section, what)"
                 @publish="publish(section)"
                 @code="showCode(section)"
                 @stale="load"
@@ -187,6 +214,7 @@ async function take(path: string): Promise<void> {
             <div class="code" role="img" :aria-label="`Square code for ${code?.url}`" v-html="code?.svg"></div>
             <p class="quiet small">{{ code?.url }}</p>
         </ElDialog>
+        <PaperPreview v-if="order" :order="order" @close="order = null" />
         <PosterSheet v-if="isPoster && data" :title="data.piece.title" :sections="data.sections" @close="isPoster = false" />
     </div>
 </template>

@@ -2,6 +2,14 @@
 import QRCode from 'qrcode-svg';
 import { api } from '../api/client';
 import type { HandOutSection } from '../api/types';
+import { remembered } from '../ui/remembered';
+
+/** What is laid out to be looked at: each part's name and where its sheets are asked for; and the files it can be saved as. */
+export interface Order {
+    title: string;
+    sheets: { name: string; path: string }[];
+    files: { label: string; path: string }[];
+}
 
 export function isDrawing({ edition }: HandOutSection): boolean {
     return edition !== null && ['waits', 'works'].includes(edition.drawing) && edition.pages > 0;
@@ -15,6 +23,11 @@ export function mayHandOut({ edition, since }: HandOutSection): boolean {
 /** The square code of an address, as SVG. */
 export function squareCode(url: string): string {
     return new QRCode({ content: url, width: 240, height: 240, padding: 1, join: true, ecl: 'M', container: 'svg-viewbox' }).svg();
+}
+
+/** The paper that was chosen last; before that, what is usual where the browser is. */
+export function paperHere(): string {
+    return remembered('paper', navigator.language === 'en-US' ? 'letter' : 'a4', (value): value is string => typeof value === 'string');
 }
 
 /** Has the browser keep a file under the name the server gives it. */

@@ -6,6 +6,7 @@ declare module 'qrcode-svg' {
         padding?: number;
         join?: boolean;
         ecl?: 'L' | 'M' | 'Q' | 'H';
+        xmlDeclaration?: boolean;
         container?: 'svg' | 'svg-viewbox';
     }
     export default class QRCode {

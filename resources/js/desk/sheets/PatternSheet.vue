@@ -27,18 +27,6 @@ function goTo(index: number): void {
     desk.choose(desk.notes.findIndex((note) => note.index === index));
     emit('close');
 }
-
-/** "1, 3–5, 9" */
-function ranges(measures: string[]): string {
-    const found: string[] = [];
-    let from = 0;
-    measures.forEach((measure, index) => {
-        if (Number(measures[index + 1]) === Number(measure) + 1) return;
-        found.push(index > from ? `${measures[from]}–${measure}` : measure);
-        from = index + 1;
-    });
-    return found.length > 8 ? `${found.slice(0, 8).join(', ')} …` : found.join(', ');
-}
 </script>
 
 <template>
@@ -56,7 +44,7 @@ function ranges(measures: string[]): string {
                         <td>{{ one.string }}<template v-if="one.position !== 'I'"> {{ one.position }}</template></td>
                         <td>{{ one.pattern }}</td>
                         <td><button type="button" class="plain-button" @click="go(one.note)">m. {{ one.measures[0] }}</button></td>
-                        <td class="quiet">{{ ranges(one.measures) }}</td>
+                        <td class="quiet">{{ one.ranges }}</td>
                     </tr>
                 </tbody>
             </table>

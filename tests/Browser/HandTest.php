@@ -44,6 +44,13 @@ final class HandTest extends BrowserTestCase
         $page->until(fn (): bool => $page->count('section[aria-label="Version B"] g.note') > 3, 'the second version is not engraved');
         $page->until(fn (): bool => $page->count('.lane-down') > 2, 'the bow is not under it');
         self::assertSame(2, $page->count('h2 b'));
+        // Version B is bowed in the air, silently, until it rests.
+        $page->press('Bow it in the air', 'section[aria-label="Version B"]');
+        $place = static fn (): string => (string) $page->find('section[aria-label="Version B"] .the-bow .string')->getAttribute('transform');
+        $at = $place();
+        $page->until(fn (): bool => $place() !== $at, 'the bow does not move');
+        $page->find('section[aria-label="Version B"] .now');
+        $page->press('Rest')->until(fn (): bool => $page->count('.the-bow') === 0, 'the bow does not rest');
         $page->keys('b')->sees('B it is: down', '.el-message');
         $page->until(fn (): bool => $page->count('h2 b') === 0, 'the choice stays open');
         // Nothing is open any more: a clicker turns on by measures.

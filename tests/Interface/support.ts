@@ -118,8 +118,8 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
         board: Array.from({ length: 25 }, (_, semitones) => 1 - 2 ** (-semitones / 12)),
         forms: ['down', 'up', 'hook', 'retake', 'slur 1.2', 'low 4'],
         measures: [
-            { index: 0, number: '1', onset: 0, length: 4, rehearsal: null, repeat: false, beats: 4 },
-            { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4 },
+            { index: 0, number: '1', onset: 0, length: 4, rehearsal: null, repeat: false, beats: 4, tempo: 100 },
+            { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4, tempo: 100 },
         ],
     };
     const plan: DeskPlan = {

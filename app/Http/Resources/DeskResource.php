@@ -34,6 +34,7 @@ use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\BowPrinting;
@@ -54,7 +55,7 @@ use UprightPencil\Review\Flag;
  *     kind: string, slot: value-of<Slot>, group: value-of<MarkGroup>, state: value-of<MarkState>, choices: list<string>, for: string,
  *     author: string, mine: bool, time: string}
  * @phpstan-type DeskMeasure array{index: int, number: string, onset: float, length: float, rehearsal: string|null, repeat: bool,
- *     beats: int}
+ *     beats: int, tempo: float}
  * @phpstan-type Labels array{undo: string|null, redo: string|null}
  * @phpstan-type PlanNames array{bow: string, hand: string}
  * @phpstan-type TurnedBack array{label: string, section: int|null}
@@ -229,6 +230,7 @@ final readonly class DeskResource
         $piece = $section->piece;
         $places = Places::of($plan->score, $plan->part);
         $instrument = $plan->part->instrument;
+        $tempo = TempoMap::of($plan->score, null, $piece->temposFor($plan->score));
 
         return [
             'piece' => [
@@ -260,6 +262,7 @@ final readonly class DeskResource
                 'rehearsal' => $measure->rehearsal,
                 'repeat' => $measure->repeatForward || $measure->repeatBack > 0,
                 'beats' => $measure->meter->beats,
+                'tempo' => round($tempo->quartersPerMinuteAt($measure->onset), 1),
             ], $plan->score->measures),
         ];
     }

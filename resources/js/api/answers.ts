@@ -186,6 +186,7 @@ export interface DeskMeasure {
     rehearsal: string | null;
     repeat: boolean;
     beats: number;
+    tempo: number;
 }
 
 export interface Labels {

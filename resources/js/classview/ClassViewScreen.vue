@@ -14,8 +14,10 @@ import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, passage, type CutScore } from '../engraving/score';
 import { tell } from '../ui/say';
 import { sentenceOf } from '../ui/trying';
+import { useBowing } from './bowing';
 import LaneLayer from './LaneLayer.vue';
 import { placesOf, stretchOf } from './places';
+import TheBow from './TheBow.vue';
 
 interface Version {
     letter: string;
@@ -78,6 +80,29 @@ const landmark = computed(() => {
     return before.index === stretch.value.from ? `at ${before.rehearsal}` : `after ${before.rehearsal}`;
 });
 
+const USUAL_TEMPO = 100;
+const SPEEDS = [0.5, 0.75, 1];
+/** Share of the tempo at which the bow is moved in the air. */
+const speed = ref(1);
+/** Quarter notes a minute: of the measure that holds a moment; where nothing is said, a usual one. */
+function tempoAt(quarter: number): number {
+    return (measures.value.findLast((measure) => measure.onset <= Math.max(0, quarter)) ?? measures.value[0])?.tempo ?? USUAL_TEMPO;
+}
+/** Where the music of this place begins, and ends. */
+const span = computed<[number, number]>(() => {
+    const [first, last] = [measures.value[stretch.value.from], measures.value[stretch.value.until - 1]];
+    return [first?.onset ?? 0, (last?.onset ?? 0) + (last?.length ?? 0)];
+});
+/** The one that is named is that of the place's end: a new tempo begins before the place it is about. */
+const tempo = computed(() => tempoAt(span.value[1] - 0.01));
+const { moving, moment, start, stop } = useBowing(() => span.value, (quarter) => tempoAt(quarter) * speed.value);
+
+function bow(index: number): void {
+    const version = versions.value[index];
+    if (moving.value === index || !version) stop();
+    else start(index, version.notes);
+}
+
 onMounted(async () => {
     window.addEventListener('keydown', keydown);
     observer = new ResizeObserver(([entry]) => (width.value = Math.floor(entry?.contentRect.width ?? 1200)));
@@ -97,6 +122,7 @@ async function show(): Promise<void> {
     if (!section || desk.notes.length === 0) return;
     asked += 1;
     const mine = asked;
+    stop();
     if (!isOwnZoom) zoom.value = LARGEST;
     drawn = 0;
     problem.value = '';
@@ -146,9 +172,12 @@ function keydown(event: KeyboardEvent): void {
         a: () => void decide(0),
         b: () => void decide(1),
         c: () => void decide(2),
+        ' ': () => bow(moving.value ?? 0),
         Escape: leave,
     };
-    const done = event.ctrlKey || event.metaKey ? undefined : act[event.key];
+    // The space bar presses the button that has the focus.
+    const isButton = event.key === ' ' && event.target instanceof HTMLButtonElement;
+    const done = event.ctrlKey || event.metaKey || isButton ? undefined : act[event.key];
     if (!done) return;
     event.preventDefault();
     done();
@@ -186,6 +215,16 @@ function leave(): void {
             <h1>{{ title }}</h1>
             <span>{{ landmark }}</span>
             <span class="quiet">{{ desk.piece?.title }} · {{ desk.frame?.section.name }}</span>
+            <span v-if="versions.length" class="bowing">
+                <button v-if="!choice" type="button" class="plain-button" :aria-pressed="moving === 0" @click="bow(0)">
+                    {{ moving === 0 ? 'Rest' : 'Bow it in the air' }} <kbd>space</kbd>
+                </button>
+                <label class="quiet">
+                    at <select v-model.number="speed" aria-label="Share of the tempo">
+                        <option v-for="one in SPEEDS" :key="one" :value="one">{{ Math.round(tempo * one) }}</option>
+                    </select>
+                </label>
+            </span>
             <nav aria-label="Places">
                 <button type="button" class="paper-button" :disabled="(places[0] ?? at) >= at" @click="turn(-1)">Back <kbd>Page Up</kbd></button>
                 <button type="button" class="paper-button" :disabled="(places.at(-1) ?? at) <= at" @click="turn(1)">On <kbd>Page Down</kbd></button>
@@ -197,14 +236,18 @@ function leave(): void {
             <section v-for="(version, index) in versions" :key="version.letter" :aria-label="version.letter ? `Version ${version.letter}` : title">
                 <h2 v-if="version.letter">
                     <b>{{ version.letter }}</b> {{ version.text }} <small v-if="version.does">{{ version.does }}</small>
+                    <button type="button" class="plain-button bow-it" :aria-pressed="moving === index" @click="bow(index)">
+                        {{ moving === index ? 'Rest' : 'Bow it in the air' }}
+                    </button>
                     <button v-if="desk.mayEdit" type="button" class="cedar-button" @click="decide(index)">
                         Decide for {{ version.letter }} <kbd>{{ version.letter.toLowerCase() }}</kbd>
                     </button>
                 </h2>
+                <TheBow v-if="moving === index" :moment="moment" />
                 <div class="large" :style="{ width: `${width / zoom}px`, zoom }">
                     <EngravedPage ref="pages" :score="version.score" :room="room" :label="`${title} ${version.text}`" @drawn="fit">
                         <template #over="{ geometry }">
-                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" :bow="hasBow" :hand="hasHand" />
+                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" :bow="hasBow" :hand="hasHand" :now="moving === index ? moment : null" />
                         </template>
                     </EngravedPage>
                 </div>
@@ -268,8 +311,23 @@ h2 small {
     color: var(--soft);
 }
 
-h2 .cedar-button {
+h2 .bow-it {
     margin-left: auto;
+    font-size: 20px;
+}
+
+.bowing {
+    display: flex;
+    gap: 8px;
+    align-items: baseline;
+    font-size: 16px;
+}
+
+.bowing select {
+    font: inherit;
+}
+
+h2 .cedar-button {
     font-size: 20px;
 }
 

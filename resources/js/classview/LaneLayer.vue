@@ -1,13 +1,16 @@
 <script setup lang="ts">
 /** The bow and the hand under a system, for a version of the part that is only looked at. */
-import { onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import type { DeskNote } from '../api/types';
 import { BOW_LANE, drawLanes } from '../desk/overlay/bowLane';
 import { drawHandLanes } from '../desk/overlay/handLane';
 import type { Geometry } from '../engraving/ink';
 import '../desk/overlay/lanes.css';
+import type { Moment } from './bowing';
 
-const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean }>();
+const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean; now?: Moment | null }>();
+/** The note that is bowed now. */
+const here = computed(() => (props.now ? props.geometry.boxes.get(props.now.id) : undefined));
 const layer = ref<SVGGElement | null>(null);
 
 function draw(): void {
@@ -22,10 +25,26 @@ watch(() => [props.geometry, props.notes, props.bow, props.hand], draw);
 </script>
 
 <template>
-    <svg class="ink lanes" aria-hidden="true"><g ref="layer"></g></svg>
+    <svg class="ink lanes" aria-hidden="true">
+        <rect
+            v-if="here"
+            class="now"
+            :x="here.x - 4"
+            :y="here.y - 6"
+            :width="here.width + 8"
+            :height="here.height + 12"
+            rx="5"
+        />
+        <g ref="layer"></g>
+    </svg>
 </template>
 
 <style scoped>
+.now {
+    fill: var(--cedar-wash);
+    stroke: var(--cedar);
+}
+
 .lanes {
     position: absolute;
     inset: 0;

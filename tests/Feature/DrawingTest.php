@@ -248,6 +248,28 @@ final class DrawingTest extends FeatureTestCase
         self::assertCount(1, iterator_to_array($engraver->draw($this->music(), [Sheet::Phone])));
     }
 
+    /** A part of a thousand measures is drawn, and each of its pages is there as soon as it is: what comes after it may go wrong. */
+    public function testALongPartComesSheetBySheet(): void
+    {
+        $engraver = $this->real();
+        $long = Passage::of('4/4', implode(' | ', array_fill(0, 1000, 'A4q B4q C#5q D5q')))->musicXml();
+        $came = [];
+        try {
+            foreach ($engraver->draw($long, [Sheet::Phone, Sheet::A4, Sheet::Desktop]) as $sheet => $pages) {
+                $came[$sheet] = array_sum(array_map(static fn (string $page): int => substr_count($page, 'class="notehead"'), $pages));
+                $process = (new \ReflectionProperty($engraver, 'process'))->getValue($engraver);
+                self::assertInstanceOf(\Symfony\Component\Process\Process::class, $process);
+                $process->signal(9);
+            }
+            self::fail('what was not drawn yet cannot come');
+        } catch (NotDrawn) {
+            self::assertSame(['phone' => 4000], $came);
+        }
+        $paper = iterator_to_array($engraver->draw($long, [Sheet::A4]))['a4'];
+        self::assertGreaterThan(10, count($paper));
+        self::assertSame(4000, substr_count(implode('', $paper), 'class="notehead"'));
+    }
+
     /** @return iterable<string, array{NodeEngraver, string}> */
     public static function limits(): iterable
     {

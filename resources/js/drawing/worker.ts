@@ -26,8 +26,9 @@ interface Wish {
 // The library writes its warnings where our answers go.
 console.log = console.info = console.warn = (...words: unknown[]): void => void process.stderr.write(`${words.join(' ')}\n`);
 
-function say(what: object): void {
-    process.stdout.write(`${JSON.stringify(what)}\n`);
+/** Settles when it has gone out: a long line waits for its reader, and would lie here until everything is drawn. */
+function say(what: object): Promise<void> {
+    return new Promise((done) => process.stdout.write(`${JSON.stringify(what)}\n`, () => done()));
 }
 
 /** The same page gets the same drawing. The notes among words come from a font of ours. */
@@ -55,7 +56,7 @@ function rendered(isPaper: boolean): string[] {
     return Array.from({ length: toolkit.getPageCount() }, (_, page) => tidy(toolkit.renderToSVG(page + 1), !isPaper));
 }
 
-function draw({ ticket, sheets, ...wish }: Wish): void {
+async function draw({ ticket, sheets, ...wish }: Wish): Promise<void> {
     const whole = cut(wish.musicXml);
     const [from, until] = wish.measures ?? [0, whole.measures.length];
     const musicXml = wish.measures && whole.measures.length > 0 ? passage(whole, { from, until }, []) : wish.musicXml;
@@ -79,7 +80,7 @@ function draw({ ticket, sheets, ...wish }: Wish): void {
             pages = turned(score, sheet, pages);
             isLoaded = false;
         }
-        say({ ticket, sheet: name, pages: pages.map(slim) });
+        await say({ ticket, sheet: name, pages: pages.map(slim) });
     }
 }
 
@@ -88,14 +89,14 @@ function squareCode(address: string): string {
     return new QRCode({ content: address, padding: 1, join: true, ecl: 'M', container: 'svg-viewbox', xmlDeclaration: false }).svg();
 }
 
-say({ version: toolkit.getVersion() });
+await say({ version: toolkit.getVersion() });
 for await (const line of createInterface({ input: process.stdin })) {
     const wish = JSON.parse(line) as Wish | { ticket: number; address: string };
     try {
-        if ('address' in wish) say({ ticket: wish.ticket, code: squareCode(wish.address) });
-        else draw(wish);
+        if ('address' in wish) await say({ ticket: wish.ticket, code: squareCode(wish.address) });
+        else await draw(wish);
     } catch (problem) {
         toolkit = new VerovioToolkit(library);
-        say({ ticket: wish.ticket, error: problem instanceof Error ? problem.message : 'This part could not be drawn.' });
+        await say({ ticket: wish.ticket, error: problem instanceof Error ? problem.message : 'This part could not be drawn.' });
     }
 }

@@ -65,6 +65,17 @@ describe('the drawing of a page', () => {
         vi.stubGlobal('fetch', () => Promise.reject(new TypeError('failed')));
         await expect(drawingOf(wish, () => undefined)).rejects.toThrow('no network');
     });
+
+    it('says when the network goes in the middle of it', async () => {
+        const cut = new ReadableStream({
+            start(stream) {
+                stream.enqueue(new TextEncoder().encode('{"pages":["<svg>'));
+                stream.error(new TypeError('network error'));
+            },
+        });
+        vi.stubGlobal('fetch', () => Promise.resolve(new Response(cut, { status: 200 })));
+        await expect(drawingOf(wish, () => undefined)).rejects.toThrow('went away in the middle. What is shown already stays.');
+    });
 });
 
 describe('what fits a screen', () => {

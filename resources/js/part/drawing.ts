@@ -24,7 +24,10 @@ export async function drawingOf({ token, edition, sheet, query }: Wanted, tell: 
         }).catch(() => {
             throw new Error('There is no network just now. What is shown already stays.');
         });
-        const { pages, message } = (await answer.json().catch(() => ({}))) as { pages?: string[]; message?: string };
+        const { pages, message } = (await answer.json().catch(() => {
+            // It began well and broke off on its way.
+            return answer.ok ? { message: 'The network went away in the middle. What is shown already stays.' } : {};
+        })) as { pages?: string[]; message?: string };
         if (answer.ok && pages?.length) {
             return pages;
         }

@@ -18,6 +18,7 @@ final class BigScore
     public static function onTheDesk(int $measures): Page
     {
         $file = dirname(__DIR__) . "/storage/bench/big-{$measures}.musicxml";
+        is_dir(dirname($file)) || mkdir(dirname($file));
         file_put_contents($file, self::musicXml($measures));
         $page = Page::open()->signIn();
         $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))->sendKeys($file);

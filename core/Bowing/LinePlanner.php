@@ -14,6 +14,7 @@ use UprightPencil\Bowing\Distribution\StaggeredChanges;
 use UprightPencil\Bowing\Findings\BowFindings;
 use UprightPencil\Bowing\Findings\EventFlags;
 use UprightPencil\Bowing\Findings\MarkFindings;
+use UprightPencil\Bowing\Findings\PartFindings;
 use UprightPencil\Bowing\Findings\SlurRemedies;
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Settings\BowSettings;
@@ -54,6 +55,7 @@ final readonly class LinePlanner
 
     public function plan(Roadmap $roadmap): BowPlan
     {
+        $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
         $lengths = new BowLengths(
             $this->part,
             $this->line,
@@ -61,9 +63,9 @@ final readonly class LinePlanner
             $this->dynamics,
             $this->settings,
             $this->words,
+            $constraints,
         );
         $links = SlurLinks::of($this->part, $this->line, $this->book);
-        $constraints = new BowConstraints($this->part, $this->line, $this->book, $this->chair);
         $builder = new StrokeBuilder($this->score, $this->part, $this->line, $links, $constraints, $lengths, $this->tempo, $this->words);
         $strokes = $builder->build(UnrolledLine::of($this->line, $this->score->measures, $roadmap));
         $landmarks = Landmarks::of(
@@ -99,9 +101,10 @@ final readonly class LinePlanner
             new SlurRemedies($this->part, $this->line, $constraints, $solution->decisions, $this->settings),
             $flags,
         );
+        $parts = new PartFindings($this->settings, $constraints, $lengths, $distribution, $flags);
         $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $links, $builder, $strokes, $flags);
 
-        return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all()]);
+        return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all(), ...$parts->of($strokes)]);
     }
 
     /**

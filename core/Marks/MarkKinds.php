@@ -12,6 +12,7 @@ use UprightPencil\Marks\Kind\Bow\Lift;
 use UprightPencil\Marks\Kind\Bow\NoRetake;
 use UprightPencil\Marks\Kind\Bow\NoSign;
 use UprightPencil\Marks\Kind\Bow\NoSlurs;
+use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Kind\Hand\Finger;
@@ -40,6 +41,7 @@ final class MarkKinds
         NoSlurs::class,
         SlurTo::class,
         Change::class,
+        PartOfBow::class,
         Finger::class,
         Position::class,
         OnString::class,

@@ -11,6 +11,8 @@ enum Slot: string
     /** How a stroke begins: hook, retake, lift, no retake. */
     case Connection = 'join';
     case Change = 'change';
+    /** Where on the bow a stroke lies. */
+    case PartOfBow = 'part-of-bow';
     case Slur = 'slur';
     /** The sign the edition prints. */
     case Sign = 'sign';
@@ -29,7 +31,7 @@ enum Slot: string
     public function group(): MarkGroup
     {
         return match ($this) {
-            self::Direction, self::Connection, self::Change, self::Slur, self::Sign => MarkGroup::Bow,
+            self::Direction, self::Connection, self::Change, self::PartOfBow, self::Slur, self::Sign => MarkGroup::Bow,
             self::Words => MarkGroup::Text,
             default => MarkGroup::Hand,
         };

@@ -10,6 +10,7 @@ use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\CrossedOutSlurs;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\NoSign;
+use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\Mark;
@@ -210,6 +211,9 @@ final readonly class BowPrinting
             if ($kind instanceof Words) {
                 $words[$mark->from][] = $kind->text;
             }
+        }
+        foreach ($book->acting(PartOfBow::class) as $mark) {
+            $words[$mark->from][] = $mark->kind()->plainWords();
         }
 
         return $words;

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
-    asItComes, carry, copyStretch, direct, finger, freeze, goal, join, layStretch, openOrFour, position, reshape,
+    asItComes, carry, copyStretch, direct, finger, freeze, goal, partHere, partOfBow, join, layStretch, openOrFour, position, reshape,
     sameWhereverItReturns, slur, takeOther,
 } from '../../resources/js/desk/commands/acts';
 import { calls, desk, finger as made, mark, sent, serve, settled } from './support';
@@ -271,5 +271,39 @@ describe('carrying marks', () => {
         serve(() => new Error('Choose a stretch first.'));
         await carry(desk(), { from: 7, start: '0', until: '4', onto: '4', what: 'all' }, () => Promise.resolve(true));
         expect(document.body.textContent).toContain('Choose a stretch first.');
+    });
+});
+
+describe('where on the bow', () => {
+    it('is asked for at the chosen stroke, or over the chosen stretch', async () => {
+        const open = desk();
+        open.choose(2);
+        partOfBow(open, 'upper half');
+        await settled();
+        open.choose(3);
+        open.choose(5, true);
+        partOfBow(open, 'save');
+        await settled();
+        // The third note is slurred to the second: its stroke begins there.
+        expect(calls.filter((call) => call.path.endsWith('/marks')).map((call) => call.body.lines)).toEqual(['n2 upper half', 'n4-n6 save']);
+    });
+
+    it('is taken away by asking for it again, anywhere in its range', async () => {
+        const open = desk([mark({ key: 'k', from: 'n1', to: 'n4', words: 'tip', slot: 'part-of-bow', kind: 'part-of-bow' })]);
+        open.choose(3);
+        expect(partHere(open)?.words).toBe('tip');
+        partOfBow(open, 'tip');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/marks'))?.body).toMatchObject({ takes: ['k'] });
+        open.choose(4);
+        expect(partHere(open)).toBeNull();
+    });
+
+    it('takes the place of what was asked for at the same note', async () => {
+        const open = desk([mark({ key: 'k', from: 'n1', to: 'n1', words: 'tip', slot: 'part-of-bow', kind: 'part-of-bow' })]);
+        open.choose(0);
+        partOfBow(open, 'frog');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/marks'))?.body).toMatchObject({ lines: 'n1 frog', takes: ['k'] });
     });
 });

@@ -99,7 +99,7 @@ final readonly class MarkFindings
         $positions = $this->part->positionsById();
         foreach ($this->book->marks as $mark) {
             $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
-            $isForBow = in_array($mark->kind()->slot(), [Slot::Direction, Slot::Connection, Slot::Change], true);
+            $isForBow = in_array($mark->kind()->slot(), [Slot::Direction, Slot::Connection, Slot::Change, Slot::PartOfBow], true);
             if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
                 $flags[] = $this->flags->at(
                     FlagCode::MarksContradict,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Settings;
 
+use UprightPencil\Marks\BowPart;
 use UprightPencil\Music\Instrument;
 
 /**
@@ -76,6 +77,18 @@ final readonly class BowSettings
         public BowRegion $plain = new BowRegion(0.3, 0.7, 2.0),
         public BowRegion $startDown = new BowRegion(0.1, 0.35, 0.5),
         public BowRegion $startUp = new BowRegion(0.55, 0.9, 0.5),
+        /** What a director asks for weighs more than what words and styles do by themselves. */
+        public BowRegion $askedFrog = new BowRegion(0.0, 0.25, 6.0),
+        public BowRegion $askedBalance = new BowRegion(0.15, 0.45, 6.0),
+        public BowRegion $askedMiddle = new BowRegion(0.3, 0.7, 6.0),
+        public BowRegion $askedTip = new BowRegion(0.75, 1.0, 6.0),
+        public BowRegion $askedLower = new BowRegion(0.0, 0.5, 6.0),
+        public BowRegion $askedUpper = new BowRegion(0.5, 1.0, 6.0),
+        public BowRegion $askedWhole = new BowRegion(0.0, 1.0, 6.0),
+        /** How much of its usual length a stroke takes that shall save bow. */
+        public float $savedShare = 0.45,
+        /** How far beside what was asked for a stroke may lie before it is told, as a share of the bow. */
+        public float $besideAsked = 0.12,
         public float $priceRetake = 1.0,
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,
@@ -120,6 +133,20 @@ final readonly class BowSettings
         public float $figureSlack = 1.2,
         public DistributionSettings $distribution = new DistributionSettings(),
     ) {
+    }
+
+    /** The part of the bow a mark asks for. */
+    public function askedRegion(BowPart $part): BowRegion
+    {
+        return match ($part) {
+            BowPart::Frog => $this->askedFrog,
+            BowPart::Balance => $this->askedBalance,
+            BowPart::Middle => $this->askedMiddle,
+            BowPart::Tip => $this->askedTip,
+            BowPart::LowerHalf => $this->askedLower,
+            BowPart::UpperHalf => $this->askedUpper,
+            BowPart::Whole, BowPart::Save => $this->askedWhole,
+        };
     }
 
     /** What a turn may cost for the planner to make it of its own accord. */

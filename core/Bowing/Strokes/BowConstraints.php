@@ -9,6 +9,7 @@ use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Marks\Kind\Bow\Goal;
 use UprightPencil\Marks\Kind\Bow\NoSign;
+use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Slot;
@@ -30,6 +31,8 @@ final class BowConstraints
     private array $changes = [];
     /** @var array<int, list<Mark>> changes of players on other chairs, by event */
     private array $changesOfOthers = [];
+    /** @var array<int, Mark> the part of the bow that is asked for, by event */
+    private array $parts = [];
     /** @var array<int, true> events with a comma after them */
     private array $commas = [];
 
@@ -59,6 +62,12 @@ final class BowConstraints
                 }
             } elseif ($kind->slot() === Slot::Connection) {
                 $this->connections[$event][] = $mark;
+            } elseif ($kind instanceof PartOfBow) {
+                $last = $line->eventOfNote[$position[$mark->to]] ?? $event;
+                for ($at = $event; $at <= $last; $at++) {
+                    // Of two that overlap the one that begins later holds where both do.
+                    $this->parts[$at] = $mark;
+                }
             } elseif ($kind instanceof NoSign) {
                 $ignored[$event] = true;
             }
@@ -112,6 +121,12 @@ final class BowConstraints
     public function changesOfOthers(int $event): array
     {
         return $this->changesOfOthers[$event] ?? [];
+    }
+
+    /** The mark that asks for a part of the bow at an event. */
+    public function partOfBow(int $event): ?Mark
+    {
+        return $this->parts[$event] ?? null;
     }
 
     public function hasCommaAfter(int $event): bool

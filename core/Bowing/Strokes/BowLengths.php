@@ -8,6 +8,8 @@ use UprightPencil\Bowing\Settings\BowRegion;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Bowing\Settings\BowSpeeds;
 use UprightPencil\Bowing\Settings\SoftBow;
+use UprightPencil\Marks\BowPart;
+use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Music\BowPlace;
 use UprightPencil\Music\BowStyle;
 use UprightPencil\Music\Direction;
@@ -45,6 +47,7 @@ final class BowLengths
         private readonly Dynamics $dynamics,
         private readonly BowSettings $settings,
         private readonly PlayingWords $words,
+        private readonly ?BowConstraints $constraints = null,
     ) {
         $this->hair = $settings->hairCentimetres($part->instrument);
         $this->anywhere = BowRegion::anywhere();
@@ -72,15 +75,46 @@ final class BowLengths
      */
     public function together(array $events): BowLength
     {
-        if (!isset($events[1])) {
+        $part = $this->partOf($events[0]->event);
+        if (!isset($events[1]) && $part === null) {
             return $this->of($events[0]->event);
         }
-        $key = '';
+        $key = $part->value ?? '';
         foreach ($events as $played) {
             $key .= spl_object_id($this->of($played->event)) . ' ';
         }
 
-        return $this->sums[$key] ??= $this->sum($events);
+        return $this->sums[$key] ??= $this->asked($this->sum($events), $part);
+    }
+
+    /** The part of the bow somebody marked at an event. */
+    private function partOf(int $event): ?BowPart
+    {
+        $kind = $this->constraints?->partOfBow($event)?->kind();
+
+        return $kind instanceof PartOfBow ? $kind->part : null;
+    }
+
+    /** The bow a stroke takes in the part that is asked for; a whole bow is as much of it as there is time for. */
+    private function asked(BowLength $amount, ?BowPart $part): BowLength
+    {
+        if ($part === null) {
+            return $amount;
+        }
+        if ($part === BowPart::Save) {
+            return new BowLength(
+                $amount->seconds,
+                $amount->slowest,
+                max($amount->slowest, $this->settings->savedShare * $amount->comfortable),
+                $amount->fastest,
+            );
+        }
+        $region = $this->settings->askedRegion($part);
+        $room = ($region->to - $region->from) * $this->hair;
+        $comfortable = $part === BowPart::Whole ? min($room, $amount->fastest) : min($room, $amount->comfortable);
+        $comfortable = max($comfortable, $amount->slowest);
+
+        return new BowLength($amount->seconds, $amount->slowest, $comfortable, max($comfortable, min($room, $amount->fastest)));
     }
 
     /** @param list<PlayedEvent> $events */
@@ -103,6 +137,10 @@ final class BowLengths
     /** Where a stroke should begin. */
     public function region(Stroke $stroke, Direction $direction, bool $isStart): BowRegion
     {
+        $part = $this->partOf($stroke->events[0]->event);
+        if ($part !== null && $part !== BowPart::Save) {
+            return $this->begins($this->settings->askedRegion($part), $this->under($stroke), $direction);
+        }
         $head = $this->line->events[$stroke->events[0]->event];
         $first = $this->part->notes[$head->notes[0]];
         if ($first->articulations !== []) {
@@ -125,6 +163,16 @@ final class BowLengths
             $stroke->seconds < $this->settings->plainStrokeSeconds => $this->settings->plain,
             default => $this->anywhere,
         };
+    }
+
+    /** Where a stroke begins that shall stay within a part of the bow. */
+    private function begins(BowRegion $within, BowLength $amount, Direction $direction): BowRegion
+    {
+        $length = min($amount->comfortable / $this->hair, $within->to - $within->from);
+
+        return $direction === Direction::Down
+            ? new BowRegion($within->from, $within->to - $length, $within->weight)
+            : new BowRegion($within->from + $length, $within->to, $within->weight);
     }
 
     private function regionOfWords(float $onset, float $seconds): ?BowRegion
@@ -160,7 +208,7 @@ final class BowLengths
         $of = $this->line->events[$event];
         $first = $this->part->notes[$of->notes[0]];
         $isShort = $this->words->styleAt($of->onset->toFloat())?->isShortened() === true && $this->isSeparate($of);
-        $key = $this->likeness($of, $first, $isShort);
+        $key = $this->likeness($event, $of, $first, $isShort);
         if ($key !== null && isset($this->alike[$key])) {
             return $this->alike[$key];
         }
@@ -218,7 +266,7 @@ final class BowLengths
     }
 
     /** What tells the bow of one event from another's where nothing changes under it; null where something does. */
-    private function likeness(Event $of, Note $first, bool $isShort): ?string
+    private function likeness(int $event, Event $of, Note $first, bool $isShort): ?string
     {
         $from = $of->onset->toFloat();
         $to = $from + $of->duration->toFloat();
@@ -228,7 +276,7 @@ final class BowLengths
         }
         // Where the bow is to be belongs to it: what is alike is distributed alike.
         $place = $this->words->placeAt($from)->value ?? '';
-        $style = ($isShort ? '.' : '') . $place . ($first->articulations === [] ? '' : implode(' ', $first->articulations));
+        $style = ($isShort ? '.' : '') . $place . ($this->partOf($event)->value ?? '') . ($first->articulations === [] ? '' : implode(' ', $first->articulations));
 
         return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->dynamics->levelAt($from));
     }

@@ -26,7 +26,7 @@ export type Profile = 'first-year' | 'second-year' | 'third-position' | 'advance
 
 export type Role = 'own' | 'edit' | 'propose' | 'read';
 
-export type Slot = 'direction' | 'join' | 'change' | 'slur' | 'sign' | 'finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'words';
+export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'slur' | 'sign' | 'finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'words';
 
 export type Wording = 'words' | 'letter' | 'arrow';
 

@@ -142,6 +142,9 @@ final class SettingsTest extends TestCase
             'a section against the last note' => Passage::of('4/4', 'D4q E4q F#4q G4q | A4q B4q (C#5e B4e) A4e G4e [double]'
                 . ' | D5e C#5e (B4e A4e) G4e F#4e E4e D4e | D4w')->inKey(2)->at(150)->school(BowSchool::Downbeat)->explained(),
             'words for the bow' => Passage::of('4/4', '[at the frog] A4q B4q C5q D5q | [at the tip] A4e B4e C5e D5e E5q D5q | [ord.] A4h A4h')->at(96)->explained(),
+            'parts of the bow' => Passage::of('4/4', 'A4q B4q C5q D5q | A4e B4e C5e D5e E5q D5q | A4q B4q C5q D5q | A4e B4e C5e D5e E5q D5q'
+                . ' | A4q B4q C5q D5q | E5e D5e C5e B4e A4h | A4h B4h | C5h D5h | A4w')->at(84)
+                ->marked("1 frog\n2 balance\n3 middle\n4 tip\n5 lower half\n6 upper half\n7 whole bow\n8 save\n9 frog"),
             'touched or shifted to' => Passage::of('4/4', 'A5q C6q B5q A5q | E6w')->profile('advanced')->at(80)->explained(),
             'soft and light' => Passage::of('4/4', '[pp] A4q B4q C5q D5q | A4h B4h')->at(80)->with('soft=light')->explained(),
             'a march' => Passage::of('4/4', "[f] D4q D4q (F#4e G4e) A4q | [p] B4h' C5h' | A4q. F#4e (D4q E4q) | [ff] F#4e> E4e D4e E4e D4h"

@@ -280,3 +280,34 @@ export async function carry(desk: Desk, stretch: Carried, ask: (look: CopyLook) 
         tell(`${look.puts.length} ${look.puts.length === 1 ? 'mark is' : 'marks are'} laid${left}.`);
     });
 }
+
+/** Parts of the bow in the words of a pencil line, and how they are called on a button. */
+export const PARTS_OF_BOW = ['frog', 'balance', 'middle', 'tip', 'lower half', 'upper half', 'whole bow', 'save'] as const;
+export type PartOfBow = (typeof PARTS_OF_BOW)[number];
+
+/** The mark that asks for a part of the bow at the chosen stroke: its own, or that of a range it lies in. */
+export function partHere(desk: Desk): DeskMark | null {
+    const at = headOf(desk.notes, desk.chosen);
+    const index = new Map(desk.notes.map((note, place) => [note.id, place]));
+    const holding = (desk.plan?.marks ?? []).filter(({ slot, state, from, to }) =>
+        slot === 'part-of-bow' && state !== 'proposed' && (index.get(from) ?? Infinity) <= at && at <= (index.get(to) ?? -1));
+    return holding.at(-1) ?? null;
+}
+
+/** The chosen stroke, or all of the chosen stretch, lies in this part of the bow; asked for again, it is taken away. */
+export function partOfBow(desk: Desk, part: PartOfBow): void {
+    const [from, to] = desk.stretch;
+    const first = desk.notes[headOf(desk.notes, from)];
+    const last = desk.notes[to];
+    if (!first?.bow || !last) {
+        return;
+    }
+    const here = partHere(desk);
+    if (here?.words === part) {
+        desk.change([], [here.key], `take away ${part} at ${here.place}`);
+        return;
+    }
+    const range = from === to ? first.id : `${first.id}-${last.id}`;
+    const old = own(desk.marksAt(first.id), ['part-of-bow']);
+    desk.change([`${range} ${part}`], keys(old), `${part} at ${first.place}`);
+}

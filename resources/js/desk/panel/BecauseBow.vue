@@ -2,7 +2,7 @@
 /** The stroke of the chosen note: which way, why, and what else it could do. */
 import { computed } from 'vue';
 import type { Direction } from '../../api/types';
-import { direct, goal, join, printAdvice, slur } from '../commands/acts';
+import { direct, goal, join, partHere, partOfBow, PARTS_OF_BOW, printAdvice, slur } from '../commands/acts';
 import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -10,6 +10,7 @@ const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked'
 
 const note = computed(() => desk.note);
 const head = computed(() => desk.notes[headOf(desk.notes, desk.chosen)] ?? null);
+const here = computed(() => partHere(desk));
 const why = computed(() => {
     const text = head.value?.bow?.why ?? '';
     return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
@@ -51,4 +52,51 @@ const why = computed(() => {
         <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
         <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
     </div>
+    <div v-if="note?.bow && desk.mayPropose" class="parts" :class="{ 'is-blue': desk.proposes }" role="group" aria-label="Where on the bow">
+        <button
+            v-for="part in PARTS_OF_BOW"
+            :key="part"
+            type="button"
+            :aria-pressed="here?.words === part"
+            @click="partOfBow(desk, part)"
+        >
+            {{ part }}
+        </button>
+    </div>
 </template>
+
+<style scoped>
+.parts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px;
+    margin: 8px 0;
+}
+
+.parts button {
+    border: 1px solid var(--hair);
+    border-radius: var(--radius);
+    background: none;
+    padding: 2px 8px;
+    font-size: 12.5px;
+    color: var(--soft);
+    cursor: pointer;
+}
+
+.parts button:hover {
+    border-color: var(--graphite);
+    color: var(--ink);
+}
+
+.parts button[aria-pressed='true'] {
+    background: var(--paper);
+    border-color: var(--graphite);
+    color: var(--ink);
+    font-weight: 700;
+}
+
+.parts.is-blue button[aria-pressed='true'] {
+    border-color: var(--blue-pencil);
+    color: var(--blue-pencil);
+}
+</style>

@@ -75,7 +75,7 @@ function key(event: KeyboardEvent): void {
                 <strong>{{ remark.mine ? 'You' : remark.who }}</strong> <span class="quiet">{{ when(remark.at) }}</span><br />
                 <span class="words">{{ remark.text }}</span>
             </p>
-            <div v-if="desk.mayPropose && draft?.thread !== thread.id" class="acts">
+            <div v-if="desk.mayPropose && draft?.thread !== thread.id" class="row">
                 <button class="plain-button" type="button" @click="write(thread.id)">Answer</button>
                 <button class="plain-button" type="button" @click="settle(thread, thread.settled === null)">
                     {{ thread.settled === null ? 'Settled' : 'Open it again' }}
@@ -87,12 +87,12 @@ function key(event: KeyboardEvent): void {
                 {{ draft.thread ? 'Your answer' : draft.mark ? `About “${draft.mark.words}”` : `At measure ${desk.note?.measure}` }}
                 <textarea v-model="draft.text" rows="3" maxlength="1000" @keydown.stop="key"></textarea>
             </label>
-            <div class="acts">
+            <div class="row">
                 <button class="paper-button" type="submit" :disabled="draft.text.trim() === ''">Send</button>
                 <button class="plain-button" type="button" @click="draft = null">Leave it</button>
             </div>
         </form>
-        <div v-else-if="desk.note" class="acts">
+        <div v-else-if="desk.note" class="row">
             <button v-if="desk.mayPropose" class="plain-button" type="button" @click="write(0)">
                 {{ proposal ? 'Say why' : 'Write to co-teachers here' }}
             </button>
@@ -147,7 +147,7 @@ p {
     overflow-wrap: anywhere;
 }
 
-.acts {
+.row {
     display: flex;
     gap: 14px;
     align-items: baseline;

@@ -21,6 +21,7 @@ use App\Http\Controllers\MarkController;
 use App\Http\Controllers\MarkCopyController;
 use App\Http\Controllers\MyShareController;
 use App\Http\Controllers\NoteController;
+use App\Http\Controllers\NowController;
 use App\Http\Controllers\OutboxController;
 use App\Http\Controllers\PaperController;
 use App\Http\Controllers\PasswordController;
@@ -119,6 +120,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}/open-strings', [PracticeController::class, 'openStrings']);
         Route::get('sections/{section}/patterns', [PracticeController::class, 'patterns']);
         Route::post('sections/{section}/marks', [MarkController::class, 'store']);
+        Route::post('sections/{section}/now', [NowController::class, 'store']);
         Route::post('sections/{section}/preview', [MarkController::class, 'preview']);
         Route::get('sections/{section}/threads', [ThreadController::class, 'index']);
         Route::post('sections/{section}/threads', [ThreadController::class, 'store']);

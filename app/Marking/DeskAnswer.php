@@ -76,13 +76,13 @@ final readonly class DeskAnswer
     }
 
     /** @return array{bow?: string, hand?: string} names of the halves the desk has already */
-    private static function known(Request $request): array
+    public static function known(Request $request): array
     {
         return self::names($request->input('known'));
     }
 
     /** @return array{bow?: string, hand?: string} names of the bows and the hands that the desk shows, old as they may be */
-    private static function held(Request $request): array
+    public static function held(Request $request): array
     {
         return self::names($request->input('held'));
     }

@@ -19,7 +19,9 @@ final readonly class TableCopy
         'editions', 'links', 'threads', 'remarks', 'left_flags', 'letters',
     ];
 
-    private const MOMENT = ['sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings'];
+    private const MOMENT = [
+        'sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings', 'presences',
+    ];
     private const ROWS_AT_ONCE = 50;
 
     public function __construct(private Connection $from, private Connection $to)

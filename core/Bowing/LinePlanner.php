@@ -104,7 +104,9 @@ final readonly class LinePlanner
         $parts = new PartFindings($this->settings, $constraints, $lengths, $distribution, $flags);
         $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $links, $builder, $strokes, $flags);
 
-        return new BowPlan($bows->of($strokes, $directions, $distribution), [...$findings->all(), ...$marks->all(), ...$parts->of($strokes)]);
+        $told = [...$findings->all(), ...$marks->all(), ...$parts->of($strokes)];
+
+        return new BowPlan($bows->of($strokes, $directions, $distribution), $told);
     }
 
     /**

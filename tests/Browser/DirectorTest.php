@@ -111,12 +111,40 @@ final class DirectorTest extends BrowserTestCase
         $director->until(fn (): bool => $director->count('.ink .proposal') === 0, 'the blue pencil stays');
     }
 
+    public function testTwoDesksHearOfEachOther(): void
+    {
+        $director = Page::open()->signIn()->go('/piece/2/desk')->engraved();
+        $colleague = Page::open()->signIn(DatabaseSeeder::CO_TEACHER)->go('/piece/2/desk')->engraved();
+        $director->find('.people b[aria-label^="Idris Fennel is at"]');
+        $colleague->find('.people b[aria-label^="Maren Tallow is at"]');
+        $chosen = $director->text('.because .place');
+        $before = $director->count('.proposal');
+        // A proposal of the one is on the other's page a moment later, and nothing moves there.
+        $line = $colleague->type('input[name=say-it]', '12.1 up');
+        $colleague->sees('1 mark', '#says');
+        $line->sendKeys(WebDriverKeys::ENTER);
+        $director->until(fn (): bool => $director->count('.proposal') > $before, 'the proposal does not come', 15);
+        $director->sees('Idris Fennel', '.news');
+        self::assertSame($chosen, $director->text('.because .place'));
+        $director->press('12.1 up', '.all')->press('Take it', '.because');
+        $colleague->until(fn (): bool => !str_contains($colleague->text('.because'), '12.1 up'), 'what was decided does not come', 15);
+        self::assertSame([], $director->scriptErrors());
+        self::assertSame([], $director->seriousProblems(), 'desk with somebody else');
+    }
+
     public function testASignedOutSessionInMidEditLosesNoMark(): void
     {
         $page = Page::open()->signIn()->go('/piece/1/desk')->engraved();
         $page->press('Bass', '.tabs')->engraved();
         $page->sees('D3, down bow', '.because h2');
-        $page->driver->manage()->deleteAllCookies();
+        // An answer that is on its way brings the session back.
+        $signedOut = static function () use ($page): bool {
+            $page->driver->manage()->deleteAllCookies();
+            usleep(300_000);
+
+            return $page->driver->manage()->getCookies() === [];
+        };
+        $page->until($signedOut, 'the session comes back');
         $page->keys('u');
         $page->sees('You were signed out', '.el-dialog');
         $page->type('.el-dialog input[name=email]', DatabaseSeeder::DIRECTOR);

@@ -109,6 +109,7 @@ final class RouteTable
             'GET api/v1/sections/{section}/choice' => [[], $refused(self::ALL, 404)],
             'GET api/v1/sections/{section}/hand' => [[], self::ALL],
             'POST api/v1/sections/{section}/marks' => [['lines' => '1.2 down', 'seen' => 0], self::PROPOSERS],
+            'POST api/v1/sections/{section}/now' => [['revision' => 0, 'measure' => 0], self::ALL],
             'POST api/v1/sections/{section}/preview' => [['lines' => '1.2 down'], self::PROPOSERS],
             'GET api/v1/sections/{section}/threads' => [[], self::ALL],
             'POST api/v1/sections/{section}/threads' => [['note' => 'P1-m1-n1', 'text' => 'Why so?'], $made(self::PROPOSERS)],

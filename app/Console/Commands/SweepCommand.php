@@ -38,6 +38,7 @@ final class SweepCommand extends Command
         Errand::query()->where('created_at', '<', Carbon::now()->subDays(self::PACKED_DAYS))->delete();
         Letter::query()->where('created_at', '<', Carbon::now()->subDays(self::LETTER_DAYS))->delete();
         DB::table('sessions')->where('last_activity', '<', time() - 60 * config()->integer('session.lifetime'))->delete();
+        DB::table('presences')->where('seen_at', '<', Carbon::now()->subHour())->delete();
         DB::table('cache')->where('expiration', '<', time())->delete();
         DB::table('failed_jobs')->where('failed_at', '<', Carbon::now()->subDays(self::LETTER_DAYS))->delete();
         $this->line("Swept: {$pieces} pieces out of the bin, {$uploads} uploads, {$packed} packed files.");

@@ -26,13 +26,18 @@ final class HistoryResource
         return array_map(static fn (Change $change): array => [
             'id' => $change->id,
             'who' => $change->user->name,
-            'what' => match ($change->kind) {
-                'undo' => 'took back: ',
-                'redo' => 'did again: ',
-                default => '',
-            } . $change->label,
+            'what' => self::what($change),
             'section' => $names->get($change->section_id ?? 0)->name ?? '',
             'when' => $change->created_at->toIso8601String(),
         ], $changes);
+    }
+
+    public static function what(Change $change): string
+    {
+        return match ($change->kind) {
+            'undo' => 'took back: ',
+            'redo' => 'did again: ',
+            default => '',
+        } . $change->label;
     }
 }

@@ -276,7 +276,8 @@ final class BowLengths
         }
         // Where the bow is to be belongs to it: what is alike is distributed alike.
         $place = $this->words->placeAt($from)->value ?? '';
-        $style = ($isShort ? '.' : '') . $place . ($this->partOf($event)->value ?? '') . ($first->articulations === [] ? '' : implode(' ', $first->articulations));
+        $style = ($isShort ? '.' : '') . $place . ($this->partOf($event)->value ?? '')
+            . ($first->articulations === [] ? '' : implode(' ', $first->articulations));
 
         return "{$of->duration->numerator}/{$of->duration->denominator}{$style} " . pack('d2', $speed, $this->dynamics->levelAt($from));
     }

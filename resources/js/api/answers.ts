@@ -402,6 +402,27 @@ export interface NoteDetail {
     bowedBefore: Way | null;
 }
 
+export interface Person {
+    id: number;
+    name: string;
+    section: number;
+    part: string;
+    measure: number;
+}
+
+export interface News {
+    who: string;
+    what: string;
+    part: string;
+}
+
+export interface DeskNow {
+    revision: number;
+    people: Person[];
+    news: News[];
+    plan: DeskPlan | null;
+}
+
 export interface ReadersLine {
     place: string;
     landmark: string;

@@ -353,6 +353,14 @@ export const useDesk = defineStore('desk', () => {
         askAbout(DETAIL_AFTER_MARK);
     }
 
+    /** What somebody else did is drawn in, and nothing moves. */
+    function takeQuietly(answer: DeskPlan): void {
+        if (waiting.value.length > 0 || isSending.value) return;
+        plan.value = merged(answer);
+        void fetchHand();
+        version.value += 1;
+    }
+
     /** The page shows what the keys asked for. */
     function inkIsDry(): void {
         if (waiting.value.length === 0) ink.value = {};
@@ -421,6 +429,6 @@ export const useDesk = defineStore('desk', () => {
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, fail, askAbout, inkIsDry,
+        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, takeQuietly, names, fail, askAbout, inkIsDry,
     };
 });

@@ -39,6 +39,9 @@ const AT_ONCE = 4;
 const AT_MOST = 12;
 /** Milliseconds after which a page is kept. */
 const KEEP_REST = 2500;
+/** So many measures laid out at once need memory that is worth giving back. */
+const LONG = 100;
+let isHeavy = false;
 let keeping = 0;
 let width = 0;
 let observer: ResizeObserver | null = null;
@@ -77,6 +80,8 @@ function keepSoon(): void {
     window.clearTimeout(keeping);
     keeping = window.setTimeout(() => {
         if (props.name && drawn?.score === props.score) void keepPage(placeOf(drawn.width), props.name.made, systems.value);
+        if (isHeavy) engraver.renew();
+        isHeavy = false;
     }, KEEP_REST);
 }
 
@@ -95,6 +100,7 @@ async function drawPage(score: CutScore, mine: number): Promise<void> {
         drawn = { score, width: wide, scale };
         return;
     }
+    isHeavy = score.measures.length > LONG;
     page = engraver.engrave({ musicXml: joined(score), width: wide, scale, breaks: 'auto' }, (picture, index) => {
         all[index] = { ...picture, source: [] };
         if (isFirst && mine === run) systems.value = [...all];

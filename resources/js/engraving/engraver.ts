@@ -65,6 +65,16 @@ class Engraver {
         return found === of ? pictures : [];
     }
 
+    /**
+     * A fresh worker in place of one that has laid out a long page: what such a page needed is not given back otherwise. Nothing
+     * happens while somebody waits for music.
+     */
+    renew(): void {
+        if (this.waiting.size > 0 || !this.worker) return;
+        this.worker.terminate();
+        this.worker = this.start();
+    }
+
     private start(): Worker {
         const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
         worker.onmessage = (event: MessageEvent<EngraveAnswer | Ready>) => {

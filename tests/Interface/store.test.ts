@@ -207,3 +207,18 @@ describe('taking back', () => {
         expect(calls.find((call) => call.path.endsWith('/leave'))).toMatchObject({ path: 'sections/7/leave', body: { key: 'flag', leave: true } });
     });
 });
+
+describe('choosing', () => {
+    it('takes all from one note to another, and a section up to the next rehearsal mark', () => {
+        const open = desk();
+        open.chooseSpan('n2', 'n4');
+        expect(open.stretch).toEqual([1, 3]);
+        // Measure 2 has the mark A: what is before it ends there.
+        open.chooseSection('n1');
+        expect(open.stretch).toEqual([0, notes().filter((note) => note.index === 0).length - 1]);
+        open.chooseSection(notes().find((note) => note.index === 1)!.id);
+        expect(open.stretch[1]).toBe(notes().length - 1);
+        open.choose(2);
+        expect(open.stretch).toEqual([2, 2]);
+    });
+});

@@ -228,6 +228,8 @@ function pageDrawn(): void {
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
                         @pick="pick"
+                        @measure="(first, last) => desk.chooseSpan(first, last)"
+                        @section="(first) => desk.chooseSection(first)"
                     >
                         <template #over="{ geometry, near }">
                             <InkLayer :geometry="geometry" :near="near" :lane="hasLane" :hand="hasHand" />

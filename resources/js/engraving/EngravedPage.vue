@@ -26,7 +26,14 @@ const props = withDefaults(
     }>(),
     { name: null, hold: null, scale: 42, room: 6 },
 );
-const emit = defineEmits<{ drawn: []; pick: [id: string, extend: boolean, at: MouseEvent] }>();
+const emit = defineEmits<{
+    drawn: [];
+    pick: [id: string, extend: boolean, at: MouseEvent];
+    /** A measure was meant: its first and its last note. */
+    measure: [first: string, last: string];
+    /** A rehearsal mark was meant: the first note at it. */
+    section: [first: string];
+}>();
 
 const root = ref<HTMLElement | null>(null);
 const sheet = ref<HTMLElement | null>(null);
@@ -179,13 +186,11 @@ async function swap(next: KeptSystem[]): Promise<void> {
     }
 }
 
-function pick(event: MouseEvent): void {
+/** The note that is meant by a place on the page. */
+function noteAt(event: MouseEvent): string | null {
     const target = event.target as Element;
     const note = target.closest('g.note');
-    if (note?.id) {
-        emit('pick', note.id, event.shiftKey, event);
-        return;
-    }
+    if (note?.id) return note.id;
     // A near miss counts: the closest notehead within a finger's width.
     let best: { id: string; far: number } | null = null;
     for (const each of target.closest('.system-picture')?.querySelectorAll('g.note') ?? []) {
@@ -195,9 +200,49 @@ function pick(event: MouseEvent): void {
             best = { id: each.id, far };
         }
     }
-    if (best) {
-        emit('pick', best.id, event.shiftKey, event);
+    return best?.id ?? null;
+}
+
+/** The note a drag began at and the one it is at; a finger that is drawn over the page scrolls it. */
+let drag: { from: string; to: string } | null = null;
+let isSwept = false;
+
+function down(event: PointerEvent): void {
+    const from = event.pointerType === 'touch' || event.button !== 0 || event.shiftKey ? null : noteAt(event);
+    drag = from === null ? null : { from, to: from };
+    isSwept = false;
+}
+
+function sweep(event: PointerEvent): void {
+    if (!drag || (event.buttons & 1) === 0) {
+        drag = null;
+        return;
     }
+    const to = noteAt(event);
+    if (to === null || to === drag.to) return;
+    if (!isSwept) emit('pick', drag.from, false, event);
+    isSwept = true;
+    drag.to = to;
+    emit('pick', to, true, event);
+}
+
+function pick(event: MouseEvent): void {
+    drag = null;
+    if (isSwept) {
+        isSwept = false;
+        return;
+    }
+    const target = event.target as Element;
+    const sign = target.closest('g.mNum, g.reh');
+    const notes = sign?.closest('g.measure')?.querySelectorAll('g.note') ?? [];
+    const [first, last] = [notes[0], notes[notes.length - 1]];
+    if (sign && first && last) {
+        if (sign.classList.contains('reh')) emit('section', first.id);
+        else emit('measure', first.id, last.id);
+        return;
+    }
+    const id = noteAt(event);
+    if (id !== null) emit('pick', id, event.shiftKey, event);
 }
 
 /** The system a note stands in. */
@@ -260,7 +305,15 @@ defineExpose({ systemOf, boxOf, systemCount });
             <p class="quiet waiting">Engraving the page…</p>
         </slot>
         <div class="layers">
-            <div ref="sheet" class="sheet" role="img" :aria-label="label" @click="pick">
+            <div
+                ref="sheet"
+                class="sheet"
+                role="img"
+                :aria-label="label"
+                @pointerdown="down"
+                @pointermove="sweep"
+                @click="pick"
+            >
                 <SystemPicture v-for="(system, index) in systems" ref="pictures" :key="index" :system="system" :room="room" :eager="index < AT_ONCE">
                     <template #default="{ geometry, near }">
                         <slot name="over" :geometry="geometry" :near="near"></slot>
@@ -277,6 +330,17 @@ defineExpose({ systemOf, boxOf, systemCount });
 .engraved,
 .layers {
     position: relative;
+}
+
+/* What is drawn over is chosen as music, not as text. */
+.sheet {
+    user-select: none;
+}
+
+.sheet :deep(g.mNum),
+.sheet :deep(g.reh) {
+    cursor: pointer;
+    pointer-events: bounding-box;
 }
 
 .waiting {

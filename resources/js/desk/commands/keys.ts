@@ -26,6 +26,9 @@ export const KEY_CARD: [string, string][] = [
     ['.', 'take my mark away: as it comes'],
     ['p', 'propose instead of decide'],
     ['/', 'Say it'],
+    ['drag, Shift-click', 'choose a stretch'],
+    ['press a measure number', 'choose the measure'],
+    ['press a rehearsal mark', 'choose its section'],
     ['Ctrl Z', 'undo, with Shift redo'],
     ['?', 'this card'],
 ];

@@ -44,6 +44,16 @@ const spoken = computed(() => {
     return `, ${finger.number === 0 ? 'open' : (finger.words ?? '')} on the ${finger.string} string`;
 });
 
+/** How much is chosen, and from where to where; empty for one note. */
+const chosen = computed(() => {
+    const [from, to] = desk.stretch;
+    const [first, last] = [desk.notes[from], desk.notes[to]];
+    if (from === to || !first || !last) return '';
+    const measures = last.index - first.index + 1;
+    const size = `${to - from + 1} notes${measures > 1 ? ` in ${measures} measures` : ''}`;
+    return `${size} chosen: ${first.measure}.${first.beat} to ${last.measure}.${last.beat}`;
+});
+
 function takeWay(way: Way): void {
     desk.change(way.lines, [], way.text);
 }
@@ -79,6 +89,7 @@ defineExpose({ ask });
                 measure {{ note.measure }}, beat {{ note.beat }}
                 <template v-if="note.bow"> · stroke {{ note.bow.stroke }} · {{ JOINS[note.bow.join] }}</template>
             </p>
+            <p v-if="chosen" class="chosen-stretch">{{ chosen }}</p>
             <div class="sides" role="group" aria-label="What to look at">
                 <button type="button" :aria-pressed="side === 'bow'" @click="side = 'bow'">The bow</button>
                 <button type="button" :aria-pressed="side === 'hand'" @click="side = 'hand'">The hand</button>
@@ -139,7 +150,8 @@ defineExpose({ ask });
         </section>
         <Talk />
         <p class="visually-hidden" aria-live="polite">
-            <template v-if="note">
+            <template v-if="chosen">{{ chosen }}</template>
+            <template v-else-if="note">
                 {{ note.measure === '0' ? 'the pickup' : `measure ${note.measure}` }}, beat {{ note.beat }}, {{ pitch }},
                 {{ note.bow ? `${note.bow.direction} bow` : 'no bow' }}{{ spoken }}
             </template>
@@ -148,6 +160,12 @@ defineExpose({ ask });
 </template>
 
 <style scoped>
+.chosen-stretch {
+    margin: 4px 0 0;
+    color: var(--cedar-ink);
+    font-weight: 700;
+}
+
 .because {
     height: 100%;
     overflow: auto;

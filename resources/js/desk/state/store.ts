@@ -169,6 +169,21 @@ export const useDesk = defineStore('desk', () => {
         }
     }
 
+    /** All from one note to another. */
+    function chooseSpan(first: string, last: string): void {
+        chooseId(first);
+        chooseId(last, true);
+    }
+
+    /** All from a rehearsal mark to the next one. */
+    function chooseSection(first: string): void {
+        const from = notes.value.findIndex((one) => one.id === first);
+        const start = notes.value[from]?.index ?? 0;
+        const until = frame.value?.measures.find((measure) => measure.index > start && measure.rehearsal !== null)?.index ?? Infinity;
+        choose(from);
+        choose(notes.value.findLastIndex((one) => one.index < until), true);
+    }
+
     function askAbout(rest = DETAIL_REST): void {
         window.clearTimeout(detailTimer);
         detail.value = null;
@@ -429,6 +444,6 @@ export const useDesk = defineStore('desk', () => {
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, marksAt, change, sendWaiting, turnBack, settle, leave, take, takeQuietly, names, fail, askAbout, inkIsDry,
+        open, choose, chooseId, chooseSpan, chooseSection, marksAt, change, sendWaiting, turnBack, settle, leave, take, takeQuietly, names, fail, askAbout, inkIsDry,
     };
 });

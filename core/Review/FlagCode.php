@@ -54,7 +54,7 @@ enum FlagCode: string
             self::PickupUnpaid => 'Pickup not paid back',
             self::JumpUnclear => 'Where does it go?',
             self::PartsDifferInLength => 'Parts differ in length',
-            self::MarksContradict => 'Two marks pull apart',
+            self::MarksContradict => 'Two marks contradict',
             self::GoalMissed => 'Goal not reached',
             self::SecondTimeDiffers => 'Second time differs',
             self::BowRunsOut => 'The bow runs out',

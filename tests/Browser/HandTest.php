@@ -171,10 +171,10 @@ final class HandTest extends BrowserTestCase
         $page->press('♩ = 112', '.signs');
         $input = $page->find('.el-dialog input');
         $input->sendKeys('nonsense');
-        $page->press('Work it out so', '.el-dialog')->told('a tempo is a number of quarter notes a minute');
+        $page->press('Use these tempos', '.el-dialog')->told('a tempo is a number of quarter notes a minute');
         $input->clear();
         $input->sendKeys('96');
-        $page->press('Work it out so', '.el-dialog');
+        $page->press('Use these tempos', '.el-dialog');
         $page->sees('♩ = 96', '.signs');
         self::assertSame([], $page->scriptErrors());
     }

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import {
-    asItComes, carry, copyStretch, direct, finger, freeze, goal, partHere, partOfBow, join, layStretch, openOrFour, position, reshape,
+    asItComes, carry, copyStretch, direct, finger, fix, goal, partHere, partOfBow, join, layStretch, openOrFour, position, reshape,
     sameWhereverItReturns, slur, takeOther,
 } from '../../resources/js/desk/commands/acts';
 import { calls, desk, finger as made, mark, sent, serve, settled } from './support';
@@ -124,11 +124,11 @@ describe('the bow', () => {
         expect(sent()).toEqual({ lines: [], takes: ['added'] });
     });
 
-    it('freezes every stroke of a stretch as it stands', async () => {
+    it('fixes every stroke of a stretch as it stands', async () => {
         const open = desk();
         open.choose(0);
         open.choose(4, true);
-        freeze(open);
+        fix(open);
         await settled();
         expect(sent().lines).toEqual(['n1 down', 'n2 up', 'n4 down', 'n5 up']);
     });

@@ -48,7 +48,7 @@ describe('the hand beside the page', () => {
         expect(text).toContain('Keeps the slur on one string');
         expect(text.indexOf('open A')).toBeLessThan(text.indexOf('high 3 on D, third position'));
         expect(text).toContain('nearly as good');
-        expect(text).toContain('much dearer');
+        expect(text).toContain('much harder');
     });
 
     it('takes another with one press', async () => {

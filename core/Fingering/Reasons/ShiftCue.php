@@ -57,7 +57,7 @@ final readonly class ShiftCue
         $far = abs($to - $from);
         $steps = [1 => 'a half step', 2 => 'a whole step'][$far] ?? "{$far} half steps";
 
-        return 'the whole hand ' . ($to > $from ? 'up ' : 'down ') . $steps . ', thumb and all';
+        return 'the whole hand ' . ($to > $from ? 'up ' : 'down ') . $steps . ', with the thumb';
     }
 
     private function kind(): string

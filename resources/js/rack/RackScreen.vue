@@ -144,13 +144,13 @@ async function leave(share: number | undefined, title: string): Promise<void> {
 
 async function addShelf(): Promise<void> {
     const answer = await ElMessageBox.prompt('For a concert, a term or a book', 'A new shelf', {
-        confirmButtonText: 'Put it up',
+        confirmButtonText: 'Add the shelf',
         cancelButtonText: 'Leave it',
         inputValidator: (value: string | null) => (value ?? '').trim() !== '' || 'Give the shelf a name.',
     }).catch(() => null);
     if (answer) {
         await change(() => api.post('shelves', { name: answer.value, kind: 'programme' }));
-        tell(`“${answer.value}” is up.`);
+        tell(`“${answer.value}” is added.`);
     }
 }
 
@@ -203,7 +203,7 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                     what was understood before it is kept.
                 </p>
                 <button v-if="!isEarlier && rack.shelves.length === 0" class="paper-button" type="button" @click="addShelf">
-                    Put up a shelf first
+                    Add a shelf first
                 </button>
             </div>
             <section v-for="shelf in shelves" :key="shelf.id" class="shelf">

@@ -119,7 +119,7 @@ function move(step: number): void {
                 </p>
             </div>
             <aside class="beside" aria-label="What the sections share">
-                <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All of one mind' }}</h2>
+                <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All bow alike' }}</h2>
                 <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
                 <EventCard
                     v-for="event in quarrels"

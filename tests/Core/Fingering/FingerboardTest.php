@@ -128,8 +128,8 @@ final class FingerboardTest extends TestCase
         yield 'the octave harmonic under 4' => [
             Instrument::Violin, 2, 7, 4, 12, 'fourth finger on the harmonic in the middle of the string',
         ];
-        yield 'a half step' => [Instrument::Violin, 5, 6, 1, 6, 'the whole hand up a half step, thumb and all'];
-        yield 'down a long way' => [Instrument::Violin, 12, 8, 1, 8, 'the whole hand down 4 half steps, thumb and all'];
+        yield 'a half step' => [Instrument::Violin, 5, 6, 1, 6, 'the whole hand up a half step, with the thumb'];
+        yield 'down a long way' => [Instrument::Violin, 12, 8, 1, 8, 'the whole hand down 4 half steps, with the thumb'];
     }
 
     #[DataProvider('waysIn')]

@@ -121,10 +121,10 @@ export function asItComes(desk: Desk): void {
 }
 
 /** Fixes every direction of the chosen stretch as it stands, so that later marks cannot turn it. */
-export function freeze(desk: Desk): void {
+export function fix(desk: Desk): void {
     const lines = heads(desk).map((note) => `${note.id} ${note.bow?.direction}`);
     const first = desk.notes[desk.stretch[0]];
-    desk.change(lines, [], `freeze the bows from ${first?.place ?? ''}`);
+    desk.change(lines, [], `fix the bows from ${first?.place ?? ''}`);
 }
 
 /** Puts what the bow lane advises on the page, as words over the stroke. */

@@ -1,6 +1,6 @@
 import { headOf, useDesk } from '../state/store';
 import {
-    asItComes, copyStretch, direct, finger, freeze, goal, join, openOrFour, position, reshape, slur,
+    asItComes, copyStretch, direct, finger, fix, goal, join, openOrFour, position, reshape, slur,
 } from './acts';
 
 type Desk = ReturnType<typeof useDesk>;
@@ -17,7 +17,7 @@ export const KEY_CARD: [string, string][] = [
     ['r', 'retake: carried back, same way again'],
     ['l', 'lift: set again, and it turns'],
     ['g', 'goal: I want the other direction here'],
-    ['f', 'freeze the bows of the stretch'],
+    ['f', 'fix the bows of the stretch as they are'],
     ['0 – 4', 'finger; again to take it away'],
     ['-  =', 'the finger lower, higher'],
     ['o', 'open, fourth finger, or left open'],
@@ -101,7 +101,7 @@ export function press(event: KeyboardEvent, desk: Desk, ui: { sayIt: () => void;
             goal(desk);
             return true;
         case 'f':
-            freeze(desk);
+            fix(desk);
             return true;
         case '0':
         case '1':

@@ -3,6 +3,7 @@
 import { ElMessageBox } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../../api/types';
+import { copyStretch, fix, layStretch } from '../commands/acts';
 import BecauseBow from './BecauseBow.vue';
 import BecauseHand from './BecauseHand.vue';
 import ComesAgain from './ComesAgain.vue';
@@ -51,7 +52,7 @@ const chosen = computed(() => {
     if (from === to || !first || !last) return '';
     const measures = last.index - first.index + 1;
     const size = `${to - from + 1} notes${measures > 1 ? ` in ${measures} measures` : ''}`;
-    return `${size} chosen: ${first.measure}.${first.beat} to ${last.measure}.${last.beat}`;
+    return `${size} chosen: ${first.place} to ${last.place}`;
 });
 
 function takeWay(way: Way): void {
@@ -96,6 +97,11 @@ defineExpose({ ask });
             </div>
             <BecauseBow v-if="side === 'bow'" />
             <BecauseHand v-else />
+            <div v-if="desk.mayPropose" class="stretch-acts" role="group" aria-label="With the stretch">
+                <button v-if="chosen && note.bow" type="button" @click="fix(desk)">fix these bows <kbd>f</kbd></button>
+                <button type="button" @click="copyStretch(desk)">carry {{ chosen ? 'these' : 'its' }} marks <kbd>c</kbd></button>
+                <button type="button" @click="layStretch(desk, ask)">lay them here <kbd>v</kbd></button>
+            </div>
             <p v-if="desk.mayPropose && desk.mayEdit" class="propose">
                 <label><input v-model="desk.isProposing" type="checkbox" /> propose instead of decide <kbd>p</kbd></label>
             </p>
@@ -160,6 +166,22 @@ defineExpose({ ask });
 </template>
 
 <style scoped>
+.stretch-acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 12px;
+    margin: 8px 0;
+}
+
+.stretch-acts button {
+    border: 0;
+    padding: 0;
+    background: none;
+    color: var(--cedar-ink);
+    font-size: 13px;
+    cursor: pointer;
+}
+
 .chosen-stretch {
     margin: 4px 0 0;
     color: var(--cedar-ink);

@@ -50,7 +50,8 @@ const why = computed(() => {
         <button type="button" @click="slur(desk)">slur on <kbd>s</kbd></button>
         <button type="button" @click="join(desk, 'hook')">hook <kbd>h</kbd></button>
         <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
-        <button type="button" @click="goal(desk)">other way here <kbd>g</kbd></button>
+        <button type="button" @click="join(desk, 'lift')">lift <kbd>l</kbd></button>
+        <button type="button" @click="goal(desk)">aim for {{ head?.bow?.direction === 'down' ? 'up' : 'down' }} <kbd>g</kbd></button>
     </div>
     <div v-if="note?.bow && desk.mayPropose" class="parts" :class="{ 'is-blue': desk.proposes }" role="group" aria-label="Where on the bow">
         <button

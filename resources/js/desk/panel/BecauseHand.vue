@@ -27,8 +27,8 @@ function name(of: Finger | FingerOption): string {
 function price(costs: number): string {
     if (costs < 0.15) return 'as good';
     if (costs < 0.5) return 'nearly as good';
-    if (costs < 1.2) return 'dearer';
-    return 'much dearer';
+    if (costs < 1.2) return 'harder';
+    return 'much harder';
 }
 </script>
 

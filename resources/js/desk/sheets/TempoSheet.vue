@@ -63,7 +63,7 @@ async function save(): Promise<void> {
                 <span>{{ row.name }}</span>
                 <input v-model="row.value" inputmode="decimal" :disabled="!desk.mayEdit" />
             </label>
-            <button class="cedar-button" type="submit" :disabled="isBusy || !desk.mayEdit">Work it out so</button>
+            <button class="cedar-button" type="submit" :disabled="isBusy || !desk.mayEdit">Use these tempos</button>
         </form>
     </ElDialog>
 </template>

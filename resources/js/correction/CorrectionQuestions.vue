@@ -60,6 +60,7 @@ function put(marks: CorrectionQuestion[], isKept: boolean): void {
 <style scoped>
 table {
     width: 100%;
+    table-layout: fixed;
     border-collapse: collapse;
     margin-bottom: 12px;
 }

@@ -38,8 +38,6 @@ $page->find('.ruler button[aria-label="Go to measure 26"]')->click();
 $page->find('input[name=say-it]')->sendKeys('27-32 no slurs');
 $page->sees('turn round', '#says');
 $shoot($page, 'desk');
-$page->go('/piece/3/desk')->engraved();
-$shoot($page, 'desk-bow-runs-out');
 $page->go('/piece/2/desk')->engraved()->press('The hand', '.because');
 $page->find('.ruler button[aria-label="Go to measure 1"]')->click();
 $page->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT)->sees('Keeps the slur', '.because');
@@ -48,10 +46,6 @@ $page->press('Open strings', '.bottom')->find('.el-dialog g.note');
 $shoot($page, 'open-strings');
 $page->go('/piece/2/tutti')->find('.middle svg rect');
 $shoot($page, 'tutti');
-$page->go('/piece/3/tutti')->find('.middle svg rect');
-$page->press('Unisons', '.views');
-$shoot($page, 'tutti-unisons');
-$page->press('Bows and slurs', '.views');
 $page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
 $shoot($page, 'class');
 $page->driver->executeScript("document.querySelector('.fingerboard-card').scrollIntoView({block: 'end'})");
@@ -81,6 +75,24 @@ foreach (array_slice($sections, 1) as $section) {
 $page->go('/piece/2/hand-out')->find('.part');
 $page->press('Poster of codes', '.on-paper')->find('.poster svg');
 $shoot($page, 'poster');
+$page->keys(WebDriverKeys::ESCAPE);
+$page->press('All parts', '.on-paper')->sees('pages', '.paper-preview [role=status]');
+$shoot($page, 'paper');
+
+// A measure is thrown out in a corrected score, and a few notes are others.
+$score = (string) file_get_contents(dirname(__DIR__, 3) . '/demo/scores/cobblers-holiday.musicxml');
+$score = (string) preg_replace('~<measure number="34".*?</measure>~s', '', $score);
+$score = (string) preg_replace_callback(
+    '~<measure number="(?:3|26)".*?</measure>~s',
+    static fn (array $measure): string => (string) preg_replace('~<step>\w</step>~', '<step>C</step>', $measure[0], 1),
+    $score,
+);
+$corrected = sys_get_temp_dir() . '/cobblers-holiday-corrected.musicxml';
+file_put_contents($corrected, $score);
+$page->go('/piece/2/corrected')->sees('Choose the corrected file')->find('input[type=file]')->sendKeys($corrected);
+$page->sees('Bring it in');
+$shoot($page, 'corrected-score');
+unlink($corrected);
 $pdf = $folder . '/printed-page.pdf';
 file_put_contents($pdf, (string) $director->call('GET', "sections/{$first}/download.pdf")->getBody());
 (new Process(['pdftoppm', '-r', '72', '-f', '1', '-l', '1', '-singlefile', '-png', $pdf, "{$folder}/printed-page"]))->mustRun();

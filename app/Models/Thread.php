@@ -21,7 +21,7 @@ use Illuminate\Support\Carbon;
  * @property string|null $proposal what that says
  * @property string|null $settled how it was settled, in words; null while it is open
  * @property Carbon $created_at
- * @property Section $section
+ * @property Section|null $section null while a corrected score has no such part
  * @property-read Collection<int, Remark> $remarks the first first
  */
 final class Thread extends Model

@@ -95,6 +95,7 @@ final class CorrectionTest extends FeatureTestCase
         $piece = app(KeepScore::class)->keep($this->shelf(), TwoParts::musicXml('D5q E5q F5q G5q', 'B4q C5q D5q E5q'), 'two.musicxml');
         [$first, $second] = $piece->sections()->get()->all();
         $this->mark($second, '1.2 up');
+        $thread = $this->postJson("/api/v1/sections/{$second->id}/threads", ['note' => 'P2-m1-n1', 'text' => 'Why?'])->assertCreated()->json('id');
         $link = $this->postJson("/api/v1/sections/{$second->id}/editions")->assertCreated()->json('link.url');
         $alone = Passage::of('4/4', 'D5q E5q F5q G5q')->musicXml();
         $report = $this->lookAt($piece, $alone)->json();
@@ -105,6 +106,9 @@ final class CorrectionTest extends FeatureTestCase
 
         self::assertSame([$first->id], $piece->sections()->pluck('id')->all());
         $this->getJson("/api/v1/sections/{$second->id}")->assertNotFound();
+        self::assertSame([$first->id], array_column($this->getJson('/api/v1/rack')->json('shelves.0.pieces.0.sections'), 'id'));
+        $this->patchJson("/api/v1/threads/{$thread}", ['settled' => true])->assertNotFound();
+        $this->postJson("/api/v1/threads/{$thread}/remarks", ['text' => 'x'])->assertNotFound();
         $this->get('/part/' . basename((string) $link))->assertOk();
         $this->getJson("/api/v1/pieces/{$piece->id}/tutti")->assertOk();
         $this->getJson("/api/v1/pieces/{$piece->id}/history")->assertOk();

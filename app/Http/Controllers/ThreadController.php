@@ -77,7 +77,8 @@ final class ThreadController extends Controller
     #[Answers('ThreadRow')]
     public function update(Request $request, Thread $thread): JsonResponse
     {
-        $this->authorize('propose', $thread->section);
+        // A part that a corrected score has no more is talked about no more.
+        $this->authorize('propose', $thread->section ?? abort(404));
         $user = $this->user($request);
         $thread->update(['settled' => $request->boolean('settled') ? "settled by {$user->name}" : null]);
 
@@ -97,7 +98,8 @@ final class ThreadController extends Controller
     /** Who took part before, whose proposal it is about, and whose piece it is. */
     private function tellOthers(Thread $thread, User $writer, ?User $asked, string $text): void
     {
-        $piece = $thread->section->piece;
+        $section = $thread->section ?? abort(404);
+        $piece = $section->piece;
         $people = [$piece->owner, $asked, ...$thread->remarks->map(static fn (Remark $remark): ?User => $remark->user)->all()];
         $told = [$writer->id => true];
         foreach ($people as $person) {
@@ -109,7 +111,7 @@ final class ThreadController extends Controller
             SendLetter::dispatch(
                 $person->email,
                 "Upright Pencil: {$piece->title}",
-                "{$writer->name} wrote at {$thread->place} of {$thread->section->name} in “{$piece->title}”:\n\n{$text}\n\n"
+                "{$writer->name} wrote at {$thread->place} of {$section->name} in “{$piece->title}”:\n\n{$text}\n\n"
                     . url("/piece/{$piece->id}/desk/{$thread->section_id}") . "\n",
                 $writer->id,
             );

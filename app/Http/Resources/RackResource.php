@@ -93,7 +93,7 @@ final readonly class RackResource
     {
         $rows = new Collection();
         foreach (array_chunk($pieces, 500) as $some) {
-            $rows = $rows->concat(DB::table('sections')->whereIn('piece_id', $some)
+            $rows = $rows->concat(DB::table('sections')->whereIn('piece_id', $some)->whereNull('sections.deleted_at')
                 ->leftJoinSub(
                     DB::table('editions')->selectRaw('section_id, max(number) as edition')->groupBy('section_id'),
                     'newest',

@@ -20,7 +20,8 @@ use UprightPencil\Roadmap\Roadmap;
  * @phpstan-type UnderstoodPart array{id: string, name: string, instrument: value-of<Instrument>, measures: int, notes: int}
  * @phpstan-type Summary array{title: string, composer: string, measures: int, pickup: bool, key: string, meter: string, tempo: int|null,
  *     roadmap: string, straight: bool, parts: list<UnderstoodPart>, oddities: list<string>, flags: list<ToldFlag>}
- * @phpstan-type Understanding array{token: string, file: string, title: string, composer: string, measures: int, pickup: bool,
+ * @phpstan-type Understanding array{token: string, file: string, already: array{id: int, title: string}|null, title: string,
+ *     composer: string, measures: int, pickup: bool,
  *     key: string, meter: string, tempo: int|null, roadmap: string, straight: bool, parts: list<UnderstoodPart>,
  *     oddities: list<string>, flags: list<ToldFlag>}
  */

@@ -155,6 +155,21 @@ final class CorrectionTest extends FeatureTestCase
         self::assertSame(0, $piece->corrections()->count());
     }
 
+    public function testAScoreThatIsOnTheRackAlreadyIsOfferedAsACorrection(): void
+    {
+        [$piece] = $this->marked('1.1 up');
+        $look = fn (string $xml): mixed => $this->postJson('/api/v1/scores/look', [
+            'score' => UploadedFile::fake()->createWithContent('again.musicxml', $xml),
+        ])->assertOk()->json('already');
+        $same = ['id' => $piece->id, 'title' => $piece->title];
+
+        self::assertSame($same, $look(Passage::of('4/4', self::BEFORE)->musicXml()), 'the same file');
+        self::assertSame($same, $look(Passage::of('4/4', self::AFTER)->musicXml()), 'the same title and part');
+        self::assertNull($look(str_replace('Violin I<', 'Tuba<', Passage::of('4/4', self::AFTER)->musicXml())), 'another piece of that name');
+        $this->actingAs($this->stranger);
+        self::assertNull($look(Passage::of('4/4', self::BEFORE)->musicXml()), 'somebody else’s rack');
+    }
+
     public function testAScoreThatWaitsNoMoreAndAnAlienOneAreAnswered(): void
     {
         [$piece] = $this->marked('1.1 up');

@@ -104,6 +104,16 @@ describe('a corrected score', () => {
         expect(sent.filter((call) => call.path === 'pieces/3/corrections/look').length).toBe(2);
     });
 
+    it('lays a score that was looked at on the rack', async () => {
+        await router.push({ path: '/piece/3/corrected', query: { token: 'b'.repeat(40), file: 'from-the-rack.musicxml' } });
+        const screen = mount(CorrectionScreen, { global: { plugins: [router] } });
+        await flushPromises();
+        await vi.waitFor(() => expect(screen.find('.told').text()).toContain('m. 3 is new.'));
+        expect(sent.some((call) => call.path === 'scores/look')).toBe(false);
+        expect(sent.find((call) => call.path === 'pieces/3/corrections/look')?.body).toEqual({ token: 'b'.repeat(40), file: 'from-the-rack.musicxml' });
+        expect(screen.find('h2').text()).toBe('from-the-rack.musicxml');
+    });
+
     it('doubts a file that is another piece, and refuses one that is too large', async () => {
         report = { ...report, likeness: 0.04 };
         const screen = await open();

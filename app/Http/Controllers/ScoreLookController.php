@@ -5,8 +5,12 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Contract\Answers;
+use App\Import\PreparedScore;
 use App\Import\ScoreReading;
 use App\Import\WaitingScores;
+use App\Models\Piece;
+use App\Models\User;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
@@ -20,6 +24,7 @@ final class ScoreLookController extends Controller
 {
     /** Longer than reading may take, the wait in line included. */
     private const READING_SECONDS = 60;
+    private const MOST_ALIKE = 20;
 
     public function __construct(private readonly ScoreReading $reading, private readonly WaitingScores $waiting)
     {
@@ -66,7 +71,35 @@ final class ScoreLookController extends Controller
         }
         $token = $this->waiting->put($user, (string) $file->getContent(), $prepared);
 
-        return response()->json(['token' => $token, 'file' => mb_substr($name, 0, 200), ...$prepared->summary]);
+        return response()->json([
+            'token' => $token,
+            'file' => mb_substr($name, 0, 200),
+            'already' => $this->already($user, (string) $file->getContent(), $prepared),
+            ...$prepared->summary,
+        ]);
+    }
+
+    /**
+     * A piece of the user's that this may be a corrected score of: the same file, or one of the same title and some of its parts.
+     *
+     * @return array{id: int, title: string}|null
+     */
+    private function already(User $user, string $bytes, PreparedScore $prepared): ?array
+    {
+        $title = $prepared->summary['title'] ?? null;
+        $parts = array_column($prepared->sections, 'name');
+        /** @var list<Piece> $pieces */
+        $pieces = $user->pieces()->where(static function (Builder $query) use ($bytes, $title): void {
+            $query->where('source_hash', hash('sha256', $bytes))->orWhere('title', is_string($title) ? $title : '');
+        })->orderByDesc('id')->limit(self::MOST_ALIKE)->get(['id', 'title', 'source_hash'])->all();
+        foreach ($pieces as $piece) {
+            $hasPart = $piece->sections()->whereIn('name', $parts)->exists();
+            if ($hasPart || $piece->source_hash === hash('sha256', $bytes)) {
+                return ['id' => $piece->id, 'title' => $piece->title];
+            }
+        }
+
+        return null;
     }
 
     private function refuse(string $sentence): JsonResponse

@@ -950,6 +950,10 @@ export interface Summary {
 export interface Understanding {
     token: string;
     file: string;
+    already: {
+        id: number;
+        title: string;
+    } | null;
     title: string;
     composer: string;
     measures: number;

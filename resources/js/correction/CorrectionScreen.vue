@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A corrected edition of the score, laid over a piece that is marked. */
 import { computed, onMounted, ref, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { CorrectionReport, CorrectionRow, RackPiece, Understanding } from '../api/types';
 import { MOST_MEGABYTES } from '../rack/bringIn';
@@ -13,6 +13,7 @@ import CorrectionQuestions from './CorrectionQuestions.vue';
 const LEAST_LIKENESS = 0.5;
 
 const route = useRoute();
+const router = useRouter();
 const id = computed(() => String(route.params.piece));
 const piece = ref<RackPiece | null>(null);
 const corrections = ref<CorrectionRow[]>([]);
@@ -41,6 +42,15 @@ async function load(): Promise<void> {
             api.get<CorrectionRow[]>(`pieces/${id.value}/corrections`),
         ]);
     });
+    // A score that was looked at on the rack.
+    const { token, file } = route.query;
+    if (typeof token === 'string' && typeof file === 'string' && !wrongPiece.value) {
+        await router.replace({ query: {} });
+        await attempt(async () => {
+            doing.value = `Laying ${file} under the marks…`;
+            await look(token, file);
+        });
+    }
 }
 
 async function take(file: File | undefined): Promise<void> {

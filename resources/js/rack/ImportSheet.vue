@@ -38,6 +38,11 @@ watch(
     { immediate: true },
 );
 
+const correction = computed(() => ({
+    name: 'correction',
+    params: { piece: props.understood.already?.id ?? 0 },
+    query: { token: props.understood.token, file: props.understood.file },
+}));
 const isBook = computed(() => props.shelves.find((one) => one.id === shelf.value)?.kind === 'book');
 const signs = computed(() => [
     props.understood.key,
@@ -64,6 +69,11 @@ function keep(): void {
     <ElDialog :model-value="true" width="640px" top="6vh" title="What was understood" @close="emit('close')">
         <p class="quiet file">
             {{ understood.file }}<template v-if="more"> · {{ more }} more to look at after this one</template>
+        </p>
+        <p v-if="understood.already" class="already" role="status">
+            “{{ understood.already.title }}” is on the rack already.
+            <RouterLink :to="correction">Bring this in as its corrected score</RouterLink>: its marks stay at the notes that are the same.
+            Or keep it below as another piece.
         </p>
         <p class="signs">{{ signs.filter(Boolean).join(' · ') }}</p>
         <table>
@@ -118,6 +128,13 @@ function keep(): void {
 <style scoped>
 .file {
     margin: -14px 0 6px;
+}
+
+.already {
+    margin: 0 0 10px;
+    padding: 8px 14px;
+    background: var(--cedar-tint);
+    border-radius: var(--radius);
 }
 
 .signs {

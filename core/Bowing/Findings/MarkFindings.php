@@ -100,7 +100,9 @@ final readonly class MarkFindings
         foreach ($this->book->marks as $mark) {
             $event = $this->line->eventOfNote[$positions[$mark->from]] ?? null;
             $isForBow = in_array($mark->kind()->slot(), [Slot::Direction, Slot::Connection, Slot::Change, Slot::PartOfBow], true);
-            if ($event !== null && $mark->acts() && $isForBow && $this->builder->isSilent($event)) {
+            // One that holds for a stretch may well begin at a plucked note.
+            $last = $mark->kind()->slot() === Slot::PartOfBow ? $this->line->eventOfNote[$positions[$mark->to]] ?? $event : $event;
+            if ($event !== null && $mark->acts() && $isForBow && $this->isSilent($event, $last ?? $event)) {
                 $flags[] = $this->flags->at(
                     FlagCode::MarksContradict,
                     "“{$mark->kind()->words()}” stands at a note without a bow stroke (pizzicato or tremolo).",
@@ -118,6 +120,18 @@ final readonly class MarkFindings
         }
 
         return $flags;
+    }
+
+    /** Whether nothing is bowed from one event to another. */
+    private function isSilent(int $from, int $to): bool
+    {
+        for ($event = $from; $event <= $to; $event++) {
+            if (!$this->builder->isSilent($event)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** @return list<Flag> marks for a time through that never comes */

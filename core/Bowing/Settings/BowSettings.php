@@ -88,7 +88,7 @@ final readonly class BowSettings
         /** How much of its usual length a stroke takes that shall save bow. */
         public float $savedShare = 0.45,
         /** How far beside what was asked for a stroke may lie before it is told, as a share of the bow. */
-        public float $besideAsked = 0.12,
+        public float $besideAsked = 0.15,
         public float $priceRetake = 1.0,
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,

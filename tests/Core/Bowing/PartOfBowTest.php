@@ -104,6 +104,13 @@ final class PartOfBowTest extends TestCase
         ));
     }
 
+    public function testAStretchMayBeginAtAPluckedNote(): void
+    {
+        $plan = Passage::of('4/4', '[pizz.] D4q E4q F#4q G4q | [arco] ' . self::EIGHTHS)->at(88)->marked('1-2 upper half')->plan();
+
+        self::assertSame([], array_filter($plan->flags, static fn ($flag): bool => $flag->code === FlagCode::MarksContradict));
+    }
+
     public function testNoDirectionTurns(): void
     {
         $plain = Passage::of('4/4', implode(' | ', array_fill(0, 3, self::EIGHTHS)))->at(88);

@@ -119,7 +119,8 @@ final class HandTest extends BrowserTestCase
         $page->sees('measure 1, beat 1', '.place');
         $page->keys('h')->sees('Marked here', '.because');
         $page->find('.ruler button[aria-label="Go to measure 5"]')->click();
-        $page->sees('again', '.because .again');
+        // What comes a moment later stands above it.
+        $page->sees('again', '.because .again')->sees('instead', '.because');
         $page->press('Same bowing here', '.because .again');
         $page->told('laid');
         $page->sees('Marked here', '.because');

@@ -31,6 +31,8 @@ const why = computed(() => {
         </p>
     </div>
     <template v-if="note?.bow">
+        <!-- What comes a moment later has its place already: nothing moves away under the pointer. -->
+        <div v-if="!desk.detail" class="card waits" aria-hidden="true"></div>
         <button
             v-for="other in desk.detail?.bows ?? []"
             :key="other.text"
@@ -67,6 +69,10 @@ const why = computed(() => {
 </template>
 
 <style scoped>
+.waits {
+    min-height: 66px;
+}
+
 .parts {
     display: flex;
     flex-wrap: wrap;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Exceptions;
 
+use App\Drawing\NotDrawn;
 use App\Plans\UnfinishedPlan;
 use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Auth\AuthenticationException;
@@ -32,7 +33,7 @@ final class Sentences
     {
         $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => self::isApi($request));
         // Told to the one who asked; in the log once in a while, not at every call while it lasts.
-        $exceptions->dontReport([UnfinishedPlan::class]);
+        $exceptions->dontReport([UnfinishedPlan::class, NotDrawn::class]);
         $exceptions->throttle(static fn (Throwable $error): mixed => CannotWrite::told($error) === null ? null
             : Limit::perMinute(5)->by('cannot write'));
         $exceptions->render(static function (Throwable $error, Request $request): JsonResponse|Response|null {
@@ -73,7 +74,7 @@ final class Sentences
                 => [self::isOurs($error->getMessage()) ? $error->getMessage() : 'You may look at this piece, but not do that here.', 403],
             $error instanceof HttpException && $error->getPrevious() instanceof TokenMismatchException
                 => ['You were signed out. Sign in again; your work is kept.', 419],
-            $error instanceof UnfinishedPlan => [$error->getMessage(), 503],
+            $error instanceof UnfinishedPlan, $error instanceof NotDrawn => [$error->getMessage(), 503],
             $error instanceof UprightPencilException => [ucfirst($error->getMessage()), 422],
             $error instanceof FatalError && self::ranOut($error) => [UnfinishedPlan::onTheWay()->getMessage(), 503],
             $error instanceof AuthenticationException => ['You are not signed in. Sign in first.', 401],

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\HandOut;
 
-use App\Drawing\NotDrawn;
 use Illuminate\Http\Response;
 use UprightPencil\Format\Mxl;
 
@@ -24,11 +23,7 @@ final class Downloads
     {
         $source = $ending === 'mxl' ? 'musicxml' : $ending;
         $make = $made[$source] ?? abort(404);
-        try {
-            $content = $make();
-        } catch (NotDrawn $problem) {
-            abort(503, $problem->getMessage());
-        }
+        $content = $make();
         $ascii = trim((string) preg_replace('~[^A-Za-z0-9 ._-]+~', '', $name)) ?: 'part';
 
         return response($ending === 'mxl' ? (new Mxl())->pack($content) : $content)

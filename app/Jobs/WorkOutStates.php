@@ -39,6 +39,14 @@ final class WorkOutStates implements ShouldQueue, ShouldBeUniqueUntilProcessing
         return Cache::store('database');
     }
 
+    /** In the background; where that cannot be asked for just now, the rack asks again. */
+    public static function soon(int $user): void
+    {
+        rescue(static function () use ($user): void {
+            self::dispatch($user);
+        });
+    }
+
     public function handle(SectionProgress $states): void
     {
         $end = microtime(true) + self::SECONDS;

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Models\User;
 use Illuminate\Foundation\Auth\Access\AuthorizesRequests;
+use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
 abstract class Controller
@@ -18,5 +19,11 @@ abstract class Controller
         assert($user instanceof User);
 
         return $user;
+    }
+
+    /** What cannot be done, in a sentence. */
+    protected function refuse(string $sentence): JsonResponse
+    {
+        return response()->json(['message' => $sentence], 422);
     }
 }

@@ -13,7 +13,6 @@ use App\Jobs\WorkOutStates;
 use App\Marking\MarkClash;
 use App\Models\Correction;
 use App\Models\Piece;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -67,7 +66,7 @@ final class CorrectionController extends Controller
             return response()->json(['message' => $clash->getMessage()], 409);
         }
         $this->waiting->forget($user, $token);
-        $this->workOut($user);
+        WorkOutStates::soon($user->id);
 
         return response()->json(CorrectionResource::of($correction, true), 201);
     }
@@ -82,20 +81,8 @@ final class CorrectionController extends Controller
         }
         $user = $this->user($request);
         $this->corrections->takeBack($correction, $user);
-        $this->workOut($user);
+        WorkOutStates::soon($user->id);
 
         return response()->json(CorrectionResource::of($correction, false));
-    }
-
-    private function workOut(User $user): void
-    {
-        rescue(static function () use ($user): void {
-            WorkOutStates::dispatch($user->id);
-        });
-    }
-
-    private function refuse(string $sentence): JsonResponse
-    {
-        return response()->json(['message' => $sentence], 422);
     }
 }

@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Drawing\NotDrawn;
 use App\Http\Contract\Answers;
 use App\Http\Requests\PaperRequest;
 use App\Models\Piece;
 use App\Models\Section;
-use App\Paper\PrintedPart;
 use App\Paper\SetForPaper;
 use Illuminate\Http\JsonResponse;
 
@@ -26,7 +24,7 @@ final class PaperController extends Controller
         $this->authorize('view', $section);
         $wish = $request->wish();
 
-        return $this->sheets($request, fn (): PrintedPart => $this->set->section($section, $wish));
+        return response()->json(['sheets' => $this->set->section($section, $wish)->sheets($wish->paper)]);
     }
 
     #[Answers('array{sheets: list<string>}')]
@@ -35,16 +33,6 @@ final class PaperController extends Controller
         $this->authorize('view', $piece);
         $wish = $request->wish();
 
-        return $this->sheets($request, fn (): PrintedPart => $this->set->score($piece, $wish));
-    }
-
-    /** @param callable(): PrintedPart $work */
-    private function sheets(PaperRequest $request, callable $work): JsonResponse
-    {
-        try {
-            return response()->json(['sheets' => $work()->sheets($request->wish()->paper)]);
-        } catch (NotDrawn $problem) {
-            abort(503, $problem->getMessage());
-        }
+        return response()->json(['sheets' => $this->set->score($piece, $wish)->sheets($wish->paper)]);
     }
 }

@@ -47,9 +47,7 @@ final class PieceController extends Controller
             $request->filled('lesson') ? $request->integer('lesson') : null,
         );
         $waiting->forget($user, $token);
-        rescue(static function () use ($user): void {
-            WorkOutStates::dispatch($user->id);
-        });
+        WorkOutStates::soon($user->id);
 
         return response()->json(['id' => $piece->id, 'section' => $piece->sections()->value('id')], 201);
     }
@@ -89,10 +87,5 @@ final class PieceController extends Controller
         $piece->delete();
 
         return response()->json(['id' => $piece->id]);
-    }
-
-    private function refuse(string $sentence): JsonResponse
-    {
-        return response()->json(['message' => $sentence], 422);
     }
 }

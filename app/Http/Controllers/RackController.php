@@ -21,9 +21,7 @@ final class RackController extends Controller
         $user = $this->user($request);
         $rack = $resource->of($user, $request->view());
         if ($rack['unknown'] > 0) {
-            rescue(static function () use ($user): void {
-                WorkOutStates::dispatch($user->id);
-            });
+            WorkOutStates::soon($user->id);
         }
 
         return response()->json([...$rack, 'notice' => $health->notice()]);

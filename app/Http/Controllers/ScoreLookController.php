@@ -101,9 +101,4 @@ final class ScoreLookController extends Controller
 
         return null;
     }
-
-    private function refuse(string $sentence): JsonResponse
-    {
-        return response()->json(['message' => $sentence], 422);
-    }
 }

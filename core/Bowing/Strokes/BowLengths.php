@@ -47,7 +47,7 @@ final class BowLengths
         private readonly Dynamics $dynamics,
         private readonly BowSettings $settings,
         private readonly PlayingWords $words,
-        private readonly ?BowConstraints $constraints = null,
+        private readonly BowConstraints $constraints,
     ) {
         $this->hair = $settings->hairCentimetres($part->instrument);
         $this->anywhere = BowRegion::anywhere();
@@ -90,7 +90,7 @@ final class BowLengths
     /** The part of the bow somebody marked at an event. */
     private function partOf(int $event): ?BowPart
     {
-        $kind = $this->constraints?->partOfBow($event)?->kind();
+        $kind = $this->constraints->partOfBow($event)?->kind();
 
         return $kind instanceof PartOfBow ? $kind->part : null;
     }

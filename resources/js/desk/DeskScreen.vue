@@ -3,11 +3,12 @@ import { ElDialog } from 'element-plus';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { CopyLook, PageScore, Person } from '../api/types';
+import type { CopyLook, PageScore } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import type { Box } from '../engraving/ink';
 import { cut, withMeasures, type CutScore } from '../engraving/score';
 import Because from './panel/Because.vue';
+import DeskCompany from './DeskCompany.vue';
 import DoneToggles from './panel/DoneToggles.vue';
 import { BOW_LANE } from './overlay/bowLane';
 import { HAND_LANE } from './overlay/handLane';
@@ -19,7 +20,6 @@ import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
-import { useOthers } from './state/others';
 import { likelySection, useDesk } from './state/store';
 import TempoSheet from './sheets/TempoSheet.vue';
 
@@ -63,19 +63,6 @@ const signs = computed(() => {
         after: ` · ${edition ? `edition ${edition} is out` : 'not handed out yet'}`,
     };
 });
-
-const MOST_SHOWN = 4;
-const { people, news } = useOthers(desk);
-
-function initials(name: string): string {
-    return name.split(/\s+/).map((word) => word.charAt(0)).join('').slice(0, 2).toUpperCase();
-}
-
-/** "Idris Fennel is at m. 26 of the Bass" */
-function whereabouts(person: Person): string {
-    const number = desk.frame?.measures[person.measure]?.number;
-    return `${person.name} is at ${number === '0' ? 'the pickup' : `m. ${number ?? person.measure + 1}`} of ${person.part}`;
-}
 
 onMounted(() => {
     window.addEventListener('keydown', keydown);
@@ -192,11 +179,7 @@ function pageDrawn(): void {
             </span>
             <RouterLink v-if="desk.frame" class="class-view-link" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
             <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
-            <span v-if="news" class="news" role="status"><strong>{{ news.who }}</strong> {{ news.what }}<template v-if="news.part"> · {{ news.part }}</template></span>
-            <span v-if="people.length" class="people" :title="people.map(whereabouts).join('\n')">
-                <b v-for="person in people.slice(0, MOST_SHOWN)" :key="person.id" :aria-label="whereabouts(person)" role="img">{{ initials(person.name) }}</b>
-                <small v-if="people.length > MOST_SHOWN">+{{ people.length - MOST_SHOWN }}</small>
-            </span>
+            <DeskCompany />
             <nav class="tabs" aria-label="Sections">
                 <RouterLink
                     v-for="section in desk.piece?.sections ?? []"
@@ -289,31 +272,6 @@ h1 {
     font-size: 13px;
     white-space: nowrap;
     color: var(--cedar-ink);
-}
-
-.news {
-    color: var(--blue-pencil);
-    font-size: 13px;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-}
-
-.people {
-    display: flex;
-    align-items: center;
-    gap: 3px;
-}
-
-.people b {
-    display: grid;
-    place-items: center;
-    width: 26px;
-    height: 26px;
-    border-radius: 50%;
-    background: var(--blue-pencil);
-    color: var(--on-dark);
-    font-size: 12px;
 }
 
 .unsaved {

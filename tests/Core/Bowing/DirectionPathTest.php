@@ -217,8 +217,8 @@ final class DirectionPathTest extends TestCase
         $book = MarkBook::empty();
         $tempo = TempoMap::of($score);
         $line = Line::allOf($score, $part)[0];
-        $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings, PlayingWords::of($score, $part));
         $facts = new BowConstraints($part, $line, $book, Chair::outside());
+        $use = new BowLengths($part, $line, $tempo, Dynamics::of($score, $part), $settings, PlayingWords::of($score, $part), $facts);
         $builder = new StrokeBuilder($score, $part, $line, SlurLinks::of($part, $line, $book), $facts, $use, $tempo, PlayingWords::of($score, $part));
         $strokes = $builder->build(UnrolledLine::of($line, $score->measures, Roadmap::of($score)));
 

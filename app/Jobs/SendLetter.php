@@ -26,6 +26,7 @@ final class SendLetter implements ShouldQueue
         public readonly string $text,
         public readonly ?int $from = null,
     ) {
+        $this->onQueue(Queues::SOON);
     }
 
     public function handle(): void

@@ -23,6 +23,7 @@ final class SendPasswordLetter implements ShouldQueue
     /** @param bool $makesAccount whether an account is made where there is none */
     public function __construct(public readonly string $email, public readonly bool $makesAccount = false)
     {
+        $this->onQueue(Queues::SOON);
     }
 
     public function handle(): void

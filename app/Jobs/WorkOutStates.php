@@ -27,6 +27,7 @@ final class WorkOutStates implements ShouldQueue, ShouldBeUniqueUntilProcessing
 
     public function __construct(public readonly int $userId)
     {
+        $this->onQueue(Queues::SOON);
     }
 
     public function uniqueId(): string

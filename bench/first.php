@@ -12,8 +12,10 @@ require_once __DIR__ . '/BigScore.php';
 
 const TURNS = 5;
 
+putenv('PENCIL_DRAWS_AHEAD=true');
 $page = BigScore::onTheDesk(150);
-sleep(6);
+// The page is drawn on the server when the hands have rested for a while.
+sleep(25);
 $driver = $page->driver;
 $driver->manage()->timeouts()->setScriptTimeout(60);
 $address = $driver->getCurrentURL();

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Exceptions\Sentences;
+use App\Http\Controllers\FirstSightController;
 use App\Http\Middleware\KnownHosts;
 use App\Http\Middleware\NamesRequest;
 use App\Http\Middleware\PlainInput;
@@ -30,6 +31,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->remove(HandleCors::class);
         $middleware->append([SecurityHeaders::class, SaysLength::class, KnownHosts::class, SameOrigin::class, PlainInput::class]);
         $middleware->prepend([SaysTime::class, NamesRequest::class]);
+        // The browser writes it.
+        $middleware->encryptCookies(except: [FirstSightController::COOKIE]);
         $middleware->web(replace: [LaravelsStartSession::class => StartSession::class]);
         // Guests have no session to hold a token: see SameOrigin.
         $middleware->validateCsrfTokens(except: ['api/v1/session', 'api/v1/first', 'api/v1/password', 'api/v1/password/letter', 'api/v1/invitation/*/letter']);

@@ -12,6 +12,7 @@ use App\Http\Controllers\EditionController;
 use App\Http\Controllers\ErrandController;
 use App\Http\Controllers\FingerboardController;
 use App\Http\Controllers\FirstController;
+use App\Http\Controllers\FirstSightController;
 use App\Http\Controllers\HandOutController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InvitationController;
@@ -121,6 +122,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}/patterns', [PracticeController::class, 'patterns']);
         Route::post('sections/{section}/marks', [MarkController::class, 'store']);
         Route::post('sections/{section}/now', [NowController::class, 'store']);
+        Route::post('sections/{section}/first-sight', [FirstSightController::class, 'store']);
         Route::post('sections/{section}/preview', [MarkController::class, 'preview']);
         Route::get('sections/{section}/threads', [ThreadController::class, 'index']);
         Route::post('sections/{section}/threads', [ThreadController::class, 'store']);
@@ -143,3 +145,6 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}/download.{ending}', [DownloadController::class, 'show']);
     });
 });
+
+// The only screen whose first answer knows who asks.
+Route::get('piece/{piece}/desk/{section}', [FirstSightController::class, 'show']);

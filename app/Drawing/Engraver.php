@@ -19,6 +19,16 @@ interface Engraver
     public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable;
 
     /**
+     * The systems of a desk of a width, as the desk's own engraver draws them.
+     *
+     * @param int $width in pixels
+     * @param int $scale size of the notes in percent
+     * @return list<string> SVG of each system
+     * @throws NotDrawn
+     */
+    public function systems(string $musicXml, int $width, int $scale): array;
+
+    /**
      * @return string the square code of an address, SVG
      * @throws NotDrawn
      */

@@ -55,17 +55,38 @@ final class NodeEngraver implements Engraver
         $ticket = $this->wish(['musicXml' => $musicXml, 'sheets' => $names, 'measures' => $measures]);
         foreach ($sheets as $sheet) {
             $answer = $this->answer($ticket);
-            if (is_string($answer['error'] ?? null)) {
-                throw NotDrawn::because($answer['error']);
-            }
-            $pages = is_array($answer['pages'] ?? null) ? array_values(array_filter($answer['pages'], is_string(...))) : [];
-            if ($pages === [] || ($answer['sheet'] ?? null) !== $sheet->value) {
+            $pages = $this->drawingsIn($answer, 'pages');
+            if (($answer['sheet'] ?? null) !== $sheet->value) {
                 $this->end();
                 throw NotDrawn::stopped();
             }
 
             yield $sheet->value => $pages;
         }
+    }
+
+    public function systems(string $musicXml, int $width, int $scale): array
+    {
+        return $this->drawingsIn($this->answer($this->wish(['musicXml' => $musicXml, 'width' => $width, 'scale' => $scale])), 'systems');
+    }
+
+    /**
+     * @param array<mixed> $answer
+     * @return list<string>
+     * @throws NotDrawn
+     */
+    private function drawingsIn(array $answer, string $name): array
+    {
+        if (is_string($answer['error'] ?? null)) {
+            throw NotDrawn::because($answer['error']);
+        }
+        $drawings = is_array($answer[$name] ?? null) ? array_values(array_filter($answer[$name], is_string(...))) : [];
+        if ($drawings === []) {
+            $this->end();
+            throw NotDrawn::stopped();
+        }
+
+        return $drawings;
     }
 
     public function squareCode(string $address): string

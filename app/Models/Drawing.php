@@ -28,7 +28,13 @@ final class Drawing extends Model
     /** @return list<string> the SVG of each page */
     public function svg(): array
     {
-        $pages = json_decode((string) gzuncompress($this->pages), true);
+        return self::unpack($this->pages);
+    }
+
+    /** @return list<string> what was packed */
+    public static function unpack(string $packed): array
+    {
+        $pages = json_decode((string) gzuncompress($packed), true);
 
         return is_array($pages) ? array_values(array_filter($pages, is_string(...))) : [];
     }

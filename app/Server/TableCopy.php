@@ -20,7 +20,8 @@ final readonly class TableCopy
     ];
 
     private const MOMENT = [
-        'sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings', 'presences',
+        'sessions', 'cache', 'cache_locks', 'jobs', 'failed_jobs', 'password_reset_tokens', 'errands', 'drawings', 'first_sights',
+        'presences',
     ];
     private const ROWS_AT_ONCE = 50;
 

@@ -33,6 +33,7 @@ final class RouteTable
         $rows = [
             'GET up' => [[], self::ANYBODY],
             'GET {any?}' => [[], self::ANYBODY],
+            'GET piece/{piece}/desk/{section}' => [[], self::ANYBODY],
             'GET api/v1/part/{token}' => [[], self::ANYBODY],
             'GET part/worker.js' => [[], self::ANYBODY],
             'GET part/{token}' => [[], self::ANYBODY],
@@ -109,6 +110,7 @@ final class RouteTable
             'GET api/v1/sections/{section}/choice' => [[], $refused(self::ALL, 404)],
             'GET api/v1/sections/{section}/hand' => [[], self::ALL],
             'POST api/v1/sections/{section}/marks' => [['lines' => '1.2 down', 'seen' => 0], self::PROPOSERS],
+            'POST api/v1/sections/{section}/first-sight' => [['width' => 868], $refused(self::ALL, 202)],
             'POST api/v1/sections/{section}/now' => [['revision' => 0, 'measure' => 0], self::ALL],
             'POST api/v1/sections/{section}/preview' => [['lines' => '1.2 down'], self::PROPOSERS],
             'GET api/v1/sections/{section}/threads' => [[], self::ALL],

@@ -24,6 +24,17 @@ final class FakeEngraver implements Engraver
         return "<svg viewBox=\"0 0 9 9\"><title>{$address}</title></svg>";
     }
 
+    public function systems(string $musicXml, int $width, int $scale): array
+    {
+        if ($this->refuses !== null) {
+            throw NotDrawn::because($this->refuses);
+        }
+        $this->drawn++;
+        $marks = substr_count($musicXml, '<up-bow') + substr_count($musicXml, '<down-bow');
+
+        return ["<svg><text>A desk of {$width}, {$marks} bow signs, {$this->version}</text></svg>"];
+    }
+
     public function draw(string $musicXml, array $sheets, ?array $measures = null): iterable
     {
         foreach ($sheets as $sheet) {

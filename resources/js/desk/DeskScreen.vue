@@ -6,6 +6,7 @@ import { api } from '../api/client';
 import type { CopyLook, PageScore } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import type { Box } from '../engraving/ink';
+import { endSight, sightPage, sightScrolled, tellSight } from '../engraving/firstSight';
 import { cut, withMeasures, type CutScore } from '../engraving/score';
 import Because from './panel/Because.vue';
 import DeskCompany from './DeskCompany.vue';
@@ -21,11 +22,13 @@ import Ring from './input/Ring.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
 import { likelySection, useDesk } from './state/store';
+import { useSession } from '../stores/session';
 import TempoSheet from './sheets/TempoSheet.vue';
 
 const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
+const session = useSession();
 
 /** The page as it came last, under which name the server knows it, and of which part it is. */
 const score = shallowRef<CutScore | null>(null);
@@ -49,6 +52,10 @@ const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value
 /** Milliseconds the hands must rest before the page is asked for again. */
 const REST = 20;
 let isDue = false;
+/** The page that the server was last asked to draw, or has. */
+let told = '';
+let wide = 0;
+let telling = 0;
 let fetching = 0;
 let timer = 0;
 
@@ -70,7 +77,10 @@ onMounted(() => {
 });
 onBeforeUnmount(() => {
     window.removeEventListener('keydown', keydown);
+    window.clearTimeout(telling);
     window.clearTimeout(timer);
+    tell();
+    endSight();
 });
 watch(() => [route.params.piece, route.params.section], () => {
     if (route.name === 'desk') void open();
@@ -80,6 +90,10 @@ watch(() => desk.version, () => {
     isDue = true;
     window.clearTimeout(timer);
     timer = window.setTimeout(() => void fetchPage(), score.value ? REST : 0);
+});
+// What went wrong is said instead of it.
+watch(() => desk.problem !== '' || session.needsSignIn, (isOver) => {
+    if (isOver) endSight();
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(() => desk.version, () => (ring.value = null));
@@ -163,10 +177,38 @@ function bringIntoView(): void {
 }
 
 function pageDrawn(): void {
-    if (!isShown) void nextTick(bringIntoView);
+    if (!isShown) void nextTick(takeOver);
     isShown = true;
     // What was asked for meanwhile is not on the page yet.
     if (!isDue) desk.inkIsDry();
+}
+/** Where the page was seen before the desk was there, it goes on. */
+function takeOver(): void {
+    const scrolled = sightScrolled();
+    if (scroller.value && scrolled !== null) scroller.value.scrollTop = scrolled;
+    else bringIntoView();
+    told = sightPage();
+    endSight();
+}
+
+function tellSoon(): void {
+    window.clearTimeout(telling);
+    telling = window.setTimeout(tell, 150);
+}
+
+function tell(): void {
+    if (desk.frame && scroller.value && wide > 0) tellSight(desk.frame.section.id, scroller.value, wide, room.value);
+}
+
+/** The page is drawn on the server for the next time, if it is another than it has. */
+function rest(width: number): void {
+    const section = desk.frame?.section.id;
+    if (!section) return;
+    wide = width;
+    tell();
+    if (told === pageName.value) return;
+    told = pageName.value;
+    void api.post(`sections/${section}/first-sight`, { width }).catch(() => undefined);
 }
 </script>
 
@@ -200,7 +242,7 @@ function pageDrawn(): void {
         <template v-else>
             <div class="middle">
                 <Ruler />
-                <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page">
+                <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page" @scroll.passive="tellSoon">
                     <EngravedPage
                         ref="page"
                         class="paper"
@@ -210,6 +252,7 @@ function pageDrawn(): void {
                         :room="room"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
+                        @rest="rest"
                         @pick="pick"
                         @measure="(first, last) => desk.chooseSpan(first, last)"
                         @section="(first) => desk.chooseSection(first)"

@@ -1,15 +1,20 @@
 /**
  * Draws pages on the server: a line of JSON in, a line of JSON out for each sheet, one after another, until the input ends.
  *
- * In: `{"ticket", "musicXml", "sheets": [name], "measures": [from, until] or null}`, the last one left out. Out: `{"ticket", "sheet", "pages": [svg]}` for each, or `{"ticket", "error": "a
- * sentence"}` and nothing more; `{"ticket", "address"}` is answered with its square code, `{"ticket", "code": svg}`; first of all `{"version"}` of the engraving library.
+ * - `{"ticket", "musicXml", "sheets": [name], "measures": [from, until] or null}`, the last one left out, is answered with
+ *   `{"ticket", "sheet", "pages": [svg]}` for each sheet;
+ * - `{"ticket", "musicXml", "width", "scale"}` with the systems of a desk of that width, as its own engraver draws them:
+ *   `{"ticket", "systems": [svg]}`;
+ * - `{"ticket", "address"}` with its square code, `{"ticket", "code": svg}`;
+ * - any of them with `{"ticket", "error": "a sentence"}` and nothing more. First of all comes `{"version"}` of the engraving library.
  */
 import { createInterface } from 'node:readline';
 import QRCode from 'qrcode-svg';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { layout, type Sheet } from '../engraving/layout';
+import { layout, systemLayout, type Sheet } from '../engraving/layout';
 import { load } from '../engraving/load';
+import { drawSystem } from '../engraving/picture';
 import { cut, passage, type CutScore } from '../engraving/score';
 import { tidy } from '../engraving/tidy';
 import { sheetOf } from './sheets';
@@ -21,6 +26,13 @@ interface Wish {
     musicXml: string;
     sheets: string[];
     measures: [number, number] | null;
+}
+
+interface SystemsWish {
+    ticket: number;
+    musicXml: string;
+    width: number;
+    scale: number;
 }
 
 // The library writes its warnings where our answers go.
@@ -84,6 +96,15 @@ async function draw({ ticket, sheets, ...wish }: Wish): Promise<void> {
     }
 }
 
+/** The desk redraws some of these systems itself later: all is as its engraver has it. */
+async function drawSystems({ ticket, musicXml, width, scale }: SystemsWish): Promise<void> {
+    toolkit.resetOptions();
+    toolkit.setOptions({ ...systemLayout(width, scale, 'auto'), xmlIdSeed: 1 });
+    load(toolkit, musicXml);
+    await say({ ticket, systems: Array.from({ length: toolkit.getPageCount() }, (_, page) => drawSystem(toolkit, page + 1)) });
+    toolkit.resetOptions();
+}
+
 /** The square code of an address, drawn as one path. */
 function squareCode(address: string): string {
     return new QRCode({ content: address, padding: 1, join: true, ecl: 'M', container: 'svg-viewbox', xmlDeclaration: false }).svg();
@@ -91,9 +112,10 @@ function squareCode(address: string): string {
 
 await say({ version: toolkit.getVersion() });
 for await (const line of createInterface({ input: process.stdin })) {
-    const wish = JSON.parse(line) as Wish | { ticket: number; address: string };
+    const wish = JSON.parse(line) as Wish | SystemsWish | { ticket: number; address: string };
     try {
         if ('address' in wish) await say({ ticket: wish.ticket, code: squareCode(wish.address) });
+        else if ('width' in wish) await drawSystems(wish);
         else await draw(wish);
     } catch (problem) {
         toolkit = new VerovioToolkit(library);

@@ -9,7 +9,9 @@ import { engraver, type Engraving } from './engraver';
 import { noteElement, type Box, type Geometry } from './ink';
 import { around, joined, passage, type CutScore, type Stretch } from './score';
 import SystemPicture from './SystemPicture.vue';
+import { firstSight } from './firstSight';
 import { keepPage, keptPage, type KeptSystem } from './kept';
+import type { Picture } from './picture';
 import { sentenceOf } from '../ui/trying';
 
 const props = withDefaults(
@@ -28,6 +30,8 @@ const props = withDefaults(
 );
 const emit = defineEmits<{
     drawn: [];
+    /** The hands rest, and the page is as it should be. */
+    rest: [width: number];
     pick: [id: string, extend: boolean, at: MouseEvent];
     /** A measure was meant: its first and its last note. */
     measure: [first: string, last: string];
@@ -86,7 +90,10 @@ function placeOf(wide: number): string {
 function keepSoon(): void {
     window.clearTimeout(keeping);
     keeping = window.setTimeout(() => {
-        if (props.name && drawn?.score === props.score) void keepPage(placeOf(drawn.width), props.name.made, systems.value);
+        if (props.name && drawn?.score === props.score) {
+            void keepPage(placeOf(drawn.width), props.name.made, systems.value);
+            emit('rest', drawn.width);
+        }
         if (isHeavy) engraver.renew();
         isHeavy = false;
     }, KEEP_REST);
@@ -97,32 +104,36 @@ async function drawPage(score: CutScore, mine: number): Promise<void> {
     const { scale } = props;
     const wide = width;
     const isFirst = systems.value.length === 0;
-    const all: KeptSystem[] = [];
+    const all: Picture[] = [];
     page?.leave();
     page = null;
-    const kept = isFirst && props.name ? await keptPage(placeOf(wide), props.name.made) : null;
+    const known = isFirst && props.name ? firstSight(props.name.made, wide) ?? (await keptPage(placeOf(wide), props.name.made)) : null;
     if (mine !== run) return;
-    if (kept) {
-        await swap(kept);
-        drawn = { score, width: wide, scale };
+    if (known) {
+        await show(known, score, wide);
         return;
     }
     isHeavy = score.measures.length > LONG;
     page = engraver.engrave({ musicXml: joined(score), width: wide, scale, breaks: 'auto' }, (picture, index) => {
-        all[index] = { ...picture, source: [] };
-        if (isFirst && mine === run) systems.value = [...all];
+        all[index] = picture;
+        if (isFirst && mine === run) systems.value = all.map((one) => ({ ...one, source: [] }));
     });
     await page.done;
     page = null;
     if (mine !== run) return;
+    await show(all, score, wide);
+}
+
+/** All systems of a page at once. */
+async function show(pictures: Picture[], score: CutScore, wide: number): Promise<void> {
     let at = 0;
-    all.forEach((system) => {
-        system.source = score.measures.slice(at, at + system.measures);
-        at += system.measures;
-    });
-    await swap(all);
+    await swap(pictures.map((picture) => {
+        const source = score.measures.slice(at, at + picture.measures);
+        at += picture.measures;
+        return { ...picture, source };
+    }));
     // A page whose measures cannot be told apart is engraved whole each time.
-    drawn = at === score.measures.length ? { score, width: wide, scale } : null;
+    drawn = at === score.measures.length ? { score, width: wide, scale: props.scale } : null;
 }
 
 /** @returns false where it takes the whole page */

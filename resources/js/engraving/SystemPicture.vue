@@ -6,7 +6,7 @@
  */
 import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { measureSystem, type Geometry } from './ink';
-import type { Picture } from './worker';
+import type { Picture } from './picture';
 
 const props = defineProps<{
     system: Picture;
@@ -50,7 +50,7 @@ defineExpose({ root, geometry });
 </script>
 
 <template>
-    <div ref="root" class="system-picture" :style="{ paddingBottom: `${room}px` }">
+    <div ref="root" class="system-picture" :style="{ paddingBottom: `${room}px`, containIntrinsicHeight: `auto ${system.height}px` }">
         <!-- eslint-disable-next-line vue/no-v-html -->
         <div ref="picture" class="picture" :style="{ aspectRatio: `${system.width} / ${system.height}` }" v-html="wasNear ? system.svg : ''"></div>
         <slot v-if="geometry" :geometry="geometry" :near="isNear"></slot>

@@ -1,4 +1,5 @@
-import type { EngraveAnswer, EngraveRequest, Farewell, Picture, Ready } from './worker';
+import type { Picture } from './picture';
+import type { EngraveAnswer, EngraveRequest, Farewell, Ready } from './worker';
 
 type Music = Omit<EngraveRequest, 'ticket'>;
 

@@ -1,5 +1,5 @@
 /** Pages engraved before, kept in the browser: a part that nobody changed since is there at once when it is opened again. */
-import type { Picture } from './worker';
+import type { Picture } from './picture';
 
 /** A system as it was engraved, and the measures it is of. */
 export interface KeptSystem extends Picture {

@@ -3,7 +3,7 @@ import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
 import { systemLayout } from './layout';
 import { load } from './load';
-import { tidy } from './tidy';
+import { drawSystem, pictureOf, type Picture } from './picture';
 
 export interface EngraveRequest {
     ticket: number;
@@ -25,17 +25,6 @@ export interface Ready {
 /** A page that nobody waits for any more. */
 export interface Farewell {
     left: number;
-}
-
-/** One system of an engraved page. */
-export interface Picture {
-    svg: string;
-    /** In CSS pixels, at the width asked for. */
-    width: number;
-    height: number;
-    /** How many measures are in it, and the ids of their notes. */
-    measures: number;
-    notes: string[];
 }
 
 export interface EngraveAnswer {
@@ -62,18 +51,6 @@ async function toolkitFor(breaks: EngraveRequest['breaks']): Promise<VerovioTool
     return (toolkits[breaks] ??= new VerovioToolkit(module));
 }
 
-function picture(toolkit: VerovioToolkit, page: number): Picture {
-    const svg = tidy(toolkit.renderToSVG(page), true);
-    const [, width = '0', height = '0'] = /viewBox="0 0 ([\d.]+) ([\d.]+)"/.exec(svg) ?? [];
-    return {
-        svg,
-        width: Number(width),
-        height: Number(height),
-        measures: svg.match(/class="measure[ "]/g)?.length ?? 0,
-        notes: [...svg.matchAll(/<g id="([^"]+)" class="note[ "]/g)].map(([, id]) => id ?? ''),
-    };
-}
-
 /** Lets what waits be heard. */
 function breath(): Promise<void> {
     return new Promise((resolve) => setTimeout(resolve));
@@ -85,7 +62,7 @@ async function engrave({ ticket, musicXml, width, scale, breaks, only }: Engrave
     load(toolkit, musicXml);
     const of = toolkit.getPageCount();
     for (let index = only?.from ?? 0; index < (only?.until ?? of) && !left.has(ticket); index += 1) {
-        self.postMessage({ ticket, index, of, picture: picture(toolkit, index + 1) } satisfies EngraveAnswer);
+        self.postMessage({ ticket, index, of, picture: pictureOf(drawSystem(toolkit, index + 1)) } satisfies EngraveAnswer);
         // A passage is short, and the next one comes on the same toolkit.
         if (breaks === 'auto') await breath();
     }

@@ -96,7 +96,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);
         Route::get('pieces/{piece}/download.{ending}', [DownloadController::class, 'all']);
-        Route::get('pieces/{piece}/paper', [PaperController::class, 'score']);
+        Route::get('pieces/{piece}/paper', [PaperController::class, 'piece']);
         Route::get('pieces/{piece}/handout', [HandOutController::class, 'show']);
         Route::post('pieces/{piece}/shares', [ShareController::class, 'store']);
         Route::patch('shares/{share}', [ShareController::class, 'update']);

@@ -8,10 +8,11 @@ namespace App\Paper;
 final readonly class PaperWish
 {
     /**
-     * @param string $what part, open-strings, patterns or score
+     * @param string $what part, open-strings, patterns or list; of a piece also score or poster
      * @param bool $hasCode whether the square code of the part's link stands on its first page
      * @param string $from first measure, as printed; empty from the beginning
      * @param string $to last measure, as printed; empty to the end
+     * @param int $slips how many lists stand on a sheet: {@see SlipPages::COUNTS}
      */
     public function __construct(
         public string $what,
@@ -20,6 +21,7 @@ final readonly class PaperWish
         public bool $hasCode,
         public string $from,
         public string $to,
+        public int $slips = 1,
     ) {
     }
 }

@@ -13,6 +13,7 @@ final readonly class PrintedPart
      * @param string $about edition and date; empty for none
      * @param list<string> $pages as they were drawn, SVG
      * @param string $composer empty for none
+     * @param bool $isBare whether its pages are whole sheets, which say themselves what they are
      * @param string $code the square code of the part's link, SVG, for the first page; empty for none
      */
     public function __construct(
@@ -22,6 +23,7 @@ final readonly class PrintedPart
         public array $pages,
         public string $composer = '',
         public string $code = '',
+        public bool $isBare = false,
     ) {
     }
 
@@ -38,6 +40,11 @@ final readonly class PrintedPart
     private function sheet(string $drawn, int $number, Paper $paper): string
     {
         [$width, $height] = $paper->size();
+        $whole = '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '
+            . "width=\"{$width}mm\" height=\"{$height}mm\" viewBox=\"0 0 {$width} {$height}\" xml:space=\"preserve\">";
+        if ($this->isBare) {
+            return "{$whole}{$drawn}</svg>";
+        }
         $margin = Paper::MARGIN;
         $right = ($this->about === '' ? '' : "{$this->about} · ") . "{$number}/" . count($this->pages);
         $head = $number === 1
@@ -49,8 +56,7 @@ final readonly class PrintedPart
         $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
         $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
 
-        return '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" '
-            . "width=\"{$width}mm\" height=\"{$height}mm\" viewBox=\"0 0 {$width} {$height}\" xml:space=\"preserve\">{$head}{$music}</svg>";
+        return "{$whole}{$head}{$music}</svg>";
     }
 
     private function firstHead(float $width): string

@@ -7,6 +7,7 @@ namespace App\Paper;
 use App\Drawing\Engraver;
 use App\Drawing\NotDrawn;
 use App\Drawing\Sheet;
+use App\HandOut\KeptLists;
 use App\Http\Resources\PatternResource;
 use App\Models\Drawing;
 use App\Models\Link;
@@ -37,10 +38,17 @@ final readonly class SetForPaper
         $name = $section->name . match ($wish->what) {
             'open-strings' => ' on open strings',
             'patterns' => ': finger patterns',
+            'list' => ': pencil list',
             default => '',
         };
         $pages = match ($wish->what) {
             'patterns' => PatternPages::of(PatternResource::of($plan), $wish->paper),
+            'list' => SlipPages::of(
+                "{$section->piece->title} – {$section->name}",
+                KeptLists::of($plan->score, $plan->part),
+                $wish->slips,
+                $wish->paper,
+            ),
             'open-strings' => $this->drawn(
                 (new OpenStringWriter(Document::open((string) gzuncompress($section->source))))->write($plan->part),
                 $wish->paper->sheet($wish->isLarge),
@@ -60,11 +68,39 @@ final readonly class SetForPaper
             $pages,
             $section->piece->composer(),
             $wish->hasCode ? $this->code($section) : '',
+            $wish->what === 'list',
         );
     }
 
     /** @throws NotDrawn */
-    public function score(Piece $piece, PaperWish $wish): PrintedPart
+    private function poster(Piece $piece, Paper $paper): PrintedPart
+    {
+        $codes = [];
+        foreach ($piece->sections as $section) {
+            $code = $this->code($section);
+            if ($code !== '') {
+                $codes[] = ['name' => $section->name, 'code' => $code];
+            }
+        }
+        if ($codes === []) {
+            abort(422, 'No part of this piece has a link yet. Hand one out first.');
+        }
+
+        return new PrintedPart($piece->title, 'Poster', '', PosterPages::of($piece->title, $codes, $paper), isBare: true);
+    }
+
+    /**
+     * What is of the whole piece: the score, or the poster of codes.
+     *
+     * @throws NotDrawn
+     */
+    public function together(Piece $piece, PaperWish $wish): PrintedPart
+    {
+        return $wish->what === 'poster' ? $this->poster($piece, $wish->paper) : $this->score($piece, $wish);
+    }
+
+    /** @throws NotDrawn */
+    private function score(Piece $piece, PaperWish $wish): PrintedPart
     {
         $first = $piece->sections->first();
         $measures = $first === null ? null : $this->measures($first, $wish);

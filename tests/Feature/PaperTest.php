@@ -9,7 +9,9 @@ use App\Drawing\NodeEngraver;
 use App\Drawing\NotDrawn;
 use App\Paper\Paper;
 use App\Paper\PdfFile;
+use App\Paper\PosterPages;
 use App\Paper\PrintedPart;
+use App\Paper\SlipPages;
 use Tests\Support\FakeEngraver;
 use ZipArchive;
 use Illuminate\Testing\TestResponse;
@@ -57,6 +59,63 @@ final class PaperTest extends FeatureTestCase
         self::assertSame('Measure 1 comes before measure 3.', $refused('from=3&to=1'));
     }
 
+    public function testPencilListsAreSlipsOneTwoOrFourOnASheet(): void
+    {
+        $piece = $this->twoViolins('D5q E5q F#5q G5q | A5h A5h');
+        [$one, $two] = $piece->sections->all();
+        $this->actingAs($this->director);
+        $this->postJson("/api/v1/sections/{$one->id}/marks", ['lines' => '1.2 up', 'seen' => 99])->assertOk();
+        foreach ([1 => 1, 2 => 2, 4 => 4] as $slips => $times) {
+            $words = $this->said('pdftotext', self::bytes($this->get("/api/v1/sections/{$one->id}/download.pdf?what=list&slips={$slips}")->assertOk()));
+            self::assertSame($times, substr_count($words, 'm. 1 beat 2'), $words);
+        }
+        $both = $this->said('pdftotext', self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf?what=list&slips=2&paper=letter")->assertOk()));
+        self::assertSame(2, preg_match_all("~{$one->name}\n~", $both));
+        self::assertSame(2, preg_match_all("~{$two->name}\n~", $both));
+        $this->getJson("/api/v1/sections/{$one->id}/paper?what=list&slips=3")->assertUnprocessable()
+            ->assertJsonPath('message', 'One, two or four lists go on a sheet.');
+    }
+
+    public function testALongListGoesOnOnTheNextSheetRatherThanOverTheEdge(): void
+    {
+        $row = ['place' => 'm. 12 beat 3', 'landmark' => 'at rehearsal mark B', 'text' => '⊓ down again, hooked, 3 on the D string', 'also' => ['20', '28'], 'signs' => ['⊓']];
+        $list = static fn (int $rows): array => ['length' => 'about 9 minutes', 'rows' => array_fill(0, $rows, $row), 'signs' => []];
+        $boxes = static fn (array $sheets): int => substr_count(implode('', $sheets), 'fill="none" stroke="#000" stroke-width="0.2"');
+
+        self::assertSame(4 * 5, $boxes(SlipPages::of('Tune – Viola', $list(5), 4, Paper::A4)));
+        self::assertSame(2 * 30, $boxes(SlipPages::of('Tune – Viola', $list(30), 4, Paper::A4)), 'too long for a quarter of a sheet');
+        $sheets = SlipPages::of('Tune – Viola', $list(300), 4, Paper::Letter);
+        self::assertGreaterThan(1, count($sheets));
+        self::assertSame(300, $boxes($sheets), 'each line once, none lost');
+        foreach ($sheets as $sheet) {
+            preg_match_all('~<text x="[^"]+" y="([^"]+)"~', $sheet, $found);
+            self::assertLessThan(279.4 - 2 * 12, max(array_map(floatval(...), $found[1])));
+        }
+    }
+
+    public function testThePosterHasACodeForEveryPartThatIsOut(): void
+    {
+        $piece = $this->twoViolins('D5q E5q F#5q G5q | A5h A5h');
+        [$one, $two] = $piece->sections->all();
+        $this->actingAs($this->director);
+        $this->getJson("/api/v1/pieces/{$piece->id}/paper?what=poster")->assertUnprocessable()
+            ->assertJsonPath('message', 'No part of this piece has a link yet. Hand one out first.');
+        $this->postJson("/api/v1/sections/{$two->id}/editions")->assertCreated();
+        $sheets = $this->getJson("/api/v1/pieces/{$piece->id}/paper?what=poster")->assertOk()->json('sheets');
+
+        self::assertCount(1, $sheets);
+        self::assertStringContainsString($two->name, $sheets[0]);
+        self::assertStringNotContainsString(">{$one->name}<", $sheets[0]);
+        self::assertStringContainsString('/part/', $sheets[0]);
+        self::assertStringContainsString('Point a phone at your part', $this->said(
+            'pdftotext',
+            self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf?what=poster")->assertOk()),
+        ));
+        $many = PosterPages::of('Tune', array_fill(0, 40, ['name' => 'Violin I, desk 3', 'code' => '<svg viewBox="0 0 9 9"/>']), Paper::Letter);
+        self::assertSame(40, substr_count(implode('', $many), 'viewBox="0 0 9 9"'));
+        self::assertGreaterThan(3, count($many));
+    }
+
     public function testTheScoreHasTheMarksOfAllParts(): void
     {
         $this->app->instance(Engraver::class, new NodeEngraver(storage_path('framework/drawing/worker.mjs')));
@@ -91,7 +150,7 @@ final class PaperTest extends FeatureTestCase
         self::assertSame(0, $path($sheets('large=0')));
         self::assertGreaterThan(0, $path($sheets('code=1')));
         $this->getJson("/api/v1/sections/{$section->id}/paper?what=poem")->assertUnprocessable()
-            ->assertJsonPath('message', 'This cannot be printed. A part can be, its open strings, its finger patterns, or the score.');
+            ->assertJsonPath('message', 'Parts, open strings, finger patterns, pencil lists, the score and the poster of codes can be printed; this cannot.');
     }
 
     public function testWhatWasLookedAtIsNotDrawnAgain(): void

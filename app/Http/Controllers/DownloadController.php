@@ -39,7 +39,7 @@ final class DownloadController extends Controller
             $section,
             $this->plans->for($section, Chair::outside(), $this->plans->options($section)->density, BowDensity::EveryMeasure)->part,
         );
-        $more = ['open-strings' => ' on open strings', 'patterns' => ', finger patterns'][$wish->what] ?? '';
+        $more = ['open-strings' => ' on open strings', 'patterns' => ', finger patterns', 'list' => ', pencil list'][$wish->what] ?? '';
 
         return Downloads::send($ending, "{$section->piece->title} - {$section->name}{$more}", [
             'musicxml' => $score,
@@ -54,10 +54,11 @@ final class DownloadController extends Controller
     {
         $this->authorize('view', $piece);
         $wish = $request->wish();
-        if ($wish->what === 'score') {
-            $score = fn (): string => $this->file->of([$this->set->score($piece, $wish)], $wish->paper);
-
-            return Downloads::send($ending, "{$piece->title} - Score", ['pdf' => $score]);
+        $one = ['score' => 'Score', 'poster' => 'Poster'][$wish->what] ?? null;
+        if ($one !== null) {
+            return Downloads::send($ending, "{$piece->title} - {$one}", [
+                'pdf' => fn (): string => $this->file->of([$this->set->together($piece, $wish)], $wish->paper),
+            ]);
         }
         $sections = array_values($piece->sections->all());
         $parts = fn (): array => array_map(fn (Section $section) => $this->set->section($section, $wish), $sections);

@@ -28,11 +28,11 @@ final class PaperController extends Controller
     }
 
     #[Answers('array{sheets: list<string>}')]
-    public function score(PaperRequest $request, Piece $piece): JsonResponse
+    public function piece(PaperRequest $request, Piece $piece): JsonResponse
     {
         $this->authorize('view', $piece);
         $wish = $request->wish();
 
-        return response()->json(['sheets' => $this->set->score($piece, $wish)->sheets($wish->paper)]);
+        return response()->json(['sheets' => $this->set->together($piece, $wish)->sheets($wish->paper)]);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Http\Requests;
 
 use App\Paper\Paper;
 use App\Paper\PaperWish;
+use App\Paper\SlipPages;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
 
@@ -16,12 +17,13 @@ final class PaperRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'what' => ['nullable', Rule::in(['part', 'open-strings', 'patterns', 'score'])],
+            'what' => ['nullable', Rule::in(['part', 'open-strings', 'patterns', 'list', 'score', 'poster'])],
             'paper' => ['nullable', Rule::enum(Paper::class)],
             'large' => ['nullable', 'boolean'],
             'code' => ['nullable', 'boolean'],
             'from' => ['nullable', 'string', 'max:20'],
             'to' => ['nullable', 'string', 'max:20'],
+            'slips' => ['nullable', Rule::in(SlipPages::COUNTS)],
         ];
     }
 
@@ -34,6 +36,7 @@ final class PaperRequest extends FormRequest
             $this->boolean('code'),
             $this->string('from')->trim()->value(),
             $this->string('to')->trim()->value(),
+            $this->integer('slips', 1),
         );
     }
 
@@ -44,7 +47,8 @@ final class PaperRequest extends FormRequest
             'paper.*' => 'Paper is A4 or US Letter.',
             'from.*' => 'A measure is named by its number.',
             'to.*' => 'A measure is named by its number.',
-            '*' => 'This cannot be printed. A part can be, its open strings, its finger patterns, or the score.',
+            'slips.*' => 'One, two or four lists go on a sheet.',
+            '*' => 'Parts, open strings, finger patterns, pencil lists, the score and the poster of codes can be printed; this cannot.',
         ];
     }
 }

@@ -6,10 +6,10 @@ import { api } from '../api/client';
 import type { BowDensity, Density, EditionChange, HandOutSection } from '../api/types';
 import { copy, tell, tellWithUndo, warn, when } from '../ui/say';
 import { orWarn, sentenceOf } from '../ui/trying';
-import { isDrawing, mayHandOut } from './part';
+import { isDrawing, mayHandOut, type PartSheet } from './part';
 
 const props = defineProps<{ section: HandOutSection; pieceId: number; mayEdit: boolean; isBusy: boolean }>();
-const emit = defineEmits<{ put: [section: HandOutSection]; publish: []; code: []; stale: []; lay: [what: 'part' | 'open-strings' | 'patterns'] }>();
+const emit = defineEmits<{ put: [section: HandOutSection]; publish: []; code: []; stale: []; lay: [what: PartSheet] }>();
 
 /** What stands for no choice of its own: the picker shows nothing for an empty one. */
 const AS_THE_CLASS = 'class';
@@ -198,6 +198,7 @@ const seen = computed(() => {
             <a :href="`/api/v1/sections/${section.id}/download.musicxml`" download>MusicXML</a>
             <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
             <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
+            <button class="as-link" type="button" @click="emit('lay', 'list')">Lists on paper</button>
             <button class="as-link" type="button" @click="emit('lay', 'open-strings')">Open strings</button>
             <button class="as-link" type="button" @click="emit('lay', 'patterns')">Finger patterns</button>
         </div>

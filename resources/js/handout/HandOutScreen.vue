@@ -10,8 +10,7 @@ import { sentenceOf, useTrying } from '../ui/trying';
 import CoTeachers from './CoTeachers.vue';
 import HandOutPart from './HandOutPart.vue';
 import PaperPreview from './PaperPreview.vue';
-import { isDrawing, mayHandOut, paperHere, squareCode, type Order } from './part';
-import PosterSheet from './PosterSheet.vue';
+import { isDrawing, mayHandOut, paperHere, squareCode, type Order, type PartSheet } from './part';
 
 const PAPERS = [
     { value: 'a4', label: 'A4' },
@@ -30,11 +29,12 @@ const isLarge = ref(false);
 const from = ref('');
 const to = ref('');
 const hasCode = ref(remembered('code-on-paper', false, (value): value is boolean => typeof value === 'boolean'));
-const isPoster = ref(false);
+/** How many lists stand on a sheet. */
+const slips = ref(remembered('lists-on-a-sheet', '2', (value): value is string => ['1', '2', '4'].includes(String(value))));
 /** What lies on the table to be looked at. */
 const order = ref<Order | null>(null);
 const query = computed(() => {
-    const made = new URLSearchParams({ paper: paper.value });
+    const made = new URLSearchParams({ paper: paper.value, slips: slips.value });
     if (isLarge.value) made.set('large', '1');
     if (hasCode.value) made.set('code', '1');
     if (from.value.trim()) made.set('from', from.value.trim());
@@ -126,35 +126,39 @@ function copyMessage(): void {
 }
 
 /** Lays one part's sheets out: the part itself, or what is practised from it. */
-function lay(section: HandOutSection, what: 'part' | 'open-strings' | 'patterns'): void {
+function lay(section: HandOutSection, what: PartSheet): void {
     const asked = `what=${what}&${query.value}`;
     order.value = {
-        title: `${section.name}${{ part: '', 'open-strings': ' on open strings', patterns: ': finger patterns' }[what]}`,
+        title: `${section.name}${{ part: '', 'open-strings': ' on open strings', patterns: ': finger patterns', list: ': pencil list' }[what]}`,
         sheets: [{ name: section.name, path: `sections/${section.id}/paper?${asked}` }],
         files: [{ label: 'Save the PDF', path: `sections/${section.id}/download.pdf?${asked}` }],
     };
 }
 
-function layAll(): void {
+/** The same of every part. */
+function layAll(what: 'part' | 'list'): void {
     if (!data.value) return;
     const { piece, sections } = data.value;
+    const asked = `what=${what}&${query.value}`;
     order.value = {
-        title: `All parts of ${piece.title}`,
-        sheets: sections.map((section) => ({ name: section.name, path: `sections/${section.id}/paper?${query.value}` })),
+        title: what === 'part' ? `All parts of ${piece.title}` : `The pencil lists of ${piece.title}`,
+        sheets: sections.map((section) => ({ name: section.name, path: `sections/${section.id}/paper?${asked}` })),
         files: [
-            { label: 'Save as one PDF', path: `pieces/${piece.id}/download.pdf?${query.value}` },
-            { label: 'Save each part, as a zip file', path: `pieces/${piece.id}/download.zip?${query.value}` },
+            { label: 'Save as one PDF', path: `pieces/${piece.id}/download.pdf?${asked}` },
+            { label: 'Save each part, as a zip file', path: `pieces/${piece.id}/download.zip?${asked}` },
         ],
     };
 }
 
-function layScore(): void {
+/** What is of the whole piece. */
+function layTogether(what: 'score' | 'poster'): void {
     if (!data.value) return;
     const { id, title } = data.value.piece;
+    const name = what === 'score' ? 'the score' : 'the poster';
     order.value = {
-        title: `The score of ${title}`,
-        sheets: [{ name: 'the score', path: `pieces/${id}/paper?what=score&${query.value}` }],
-        files: [{ label: 'Save the PDF', path: `pieces/${id}/download.pdf?what=score&${query.value}` }],
+        title: what === 'score' ? `The score of ${title}` : `Poster of codes for ${title}`,
+        sheets: [{ name, path: `pieces/${id}/paper?what=${what}&${query.value}` }],
+        files: [{ label: 'Save the PDF', path: `pieces/${id}/download.pdf?what=${what}&${query.value}` }],
     };
 }
 </script>
@@ -188,9 +192,15 @@ function layScore(): void {
                     to <input v-model="to" class="measure" aria-label="Last measure" placeholder="last" inputmode="numeric" />
                 </span>
                 <label class="quiet"><input v-model="hasCode" type="checkbox" @change="remember('code-on-paper', hasCode)" /> square code</label>
-                <button type="button" class="plain-button" @click="layAll">All parts</button>
-                <button type="button" class="plain-button" @click="layScore">The score with all marks</button>
-                <button type="button" class="plain-button" :disabled="!hasLinks" @click="isPoster = true">Poster of codes</button>
+                <button type="button" class="plain-button" @click="layAll('part')">All parts</button>
+                <button type="button" class="plain-button" @click="layTogether('score')">The score with all marks</button>
+                <span class="quiet range">
+                    <button type="button" class="plain-button" @click="layAll('list')">Pencil lists</button>
+                    <ElSelect v-model="slips" size="small" class="slips" aria-label="Lists on a sheet" @change="remember('lists-on-a-sheet', slips)">
+                        <ElOption v-for="one in ['1', '2', '4']" :key="one" :value="one" :label="`${one} a sheet`" />
+                    </ElSelect>
+                </span>
+                <button type="button" class="plain-button" :disabled="!hasLinks" @click="layTogether('poster')">Poster of codes</button>
                 <button type="button" class="plain-button" :disabled="!hasLinks" @click="copyMessage">One message for all parts</button>
             </section>
             <HandOutPart
@@ -215,7 +225,6 @@ function layScore(): void {
             <p class="quiet small">{{ code?.url }}</p>
         </ElDialog>
         <PaperPreview v-if="order" :order="order" @close="order = null" />
-        <PosterSheet v-if="isPoster && data" :title="data.piece.title" :sections="data.sections" @close="isPoster = false" />
     </div>
 </template>
 
@@ -248,6 +257,10 @@ header {
 
 .size {
     width: 104px;
+}
+
+.slips {
+    width: 96px;
 }
 
 .measure {

@@ -11,6 +11,9 @@ export interface Order {
     files: { label: string; path: string }[];
 }
 
+/** What of a part goes on sheets of its own. */
+export type PartSheet = 'part' | 'open-strings' | 'patterns' | 'list';
+
 export function isDrawing({ edition }: HandOutSection): boolean {
     return edition !== null && ['waits', 'works'].includes(edition.drawing) && edition.pages > 0;
 }

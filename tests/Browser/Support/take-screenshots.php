@@ -73,7 +73,7 @@ foreach (array_slice($sections, 1) as $section) {
     $director->json('POST', "sections/{$section['id']}/editions");
 }
 $page->go('/piece/2/hand-out')->find('.part');
-$page->press('Poster of codes', '.on-paper')->find('.poster svg');
+$page->press('Poster of codes', '.on-paper')->find('.sheet-of-paper svg');
 $shoot($page, 'poster');
 $page->keys(WebDriverKeys::ESCAPE);
 $page->press('All parts', '.on-paper')->sees('pages', '.paper-preview [role=status]');

@@ -79,6 +79,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('rack', [RackController::class, 'show']);
         Route::post('shelves', [ShelfController::class, 'store']);
         Route::patch('shelves/{shelf}', [ShelfController::class, 'update']);
+        Route::delete('shelves/{shelf}', [ShelfController::class, 'destroy']);
 
         Route::post('scores/look', [ScoreLookController::class, 'store']);
         Route::post('pieces', [PieceController::class, 'store']);
@@ -93,6 +94,10 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('pieces/{piece}/corrections', [CorrectionController::class, 'store']);
         Route::delete('corrections/{correction}', [CorrectionController::class, 'destroy']);
         Route::get('pieces/{piece}/history', [HistoryController::class, 'index']);
+        Route::post('pieces/{piece}/history/back', [HistoryController::class, 'back']);
+        Route::get('history/next', [HistoryController::class, 'next']);
+        Route::post('history/undo', [HistoryController::class, 'undo']);
+        Route::post('history/redo', [HistoryController::class, 'redo']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);
         Route::get('pieces/{piece}/download.{ending}', [DownloadController::class, 'all']);
@@ -129,8 +134,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('threads/{thread}/remarks', [ThreadController::class, 'answer']);
         Route::patch('threads/{thread}', [ThreadController::class, 'update']);
         Route::post('sections/{section}/settle', [ProposalController::class, 'store']);
-        Route::post('sections/{section}/undo', [HistoryController::class, 'undo']);
-        Route::post('sections/{section}/redo', [HistoryController::class, 'redo']);
+        Route::post('sections/{section}/undo', [HistoryController::class, 'undoOnDesk']);
+        Route::post('sections/{section}/redo', [HistoryController::class, 'redoOnDesk']);
         Route::post('sections/{section}/done', [SectionStatusController::class, 'done']);
         Route::put('sections/{section}/density', [SectionStatusController::class, 'density']);
         Route::post('sections/{section}/leave', [LeftFlagController::class, 'store']);

@@ -8,6 +8,7 @@ use App\Import\KeepScore;
 use App\Import\PreparedScore;
 use App\Import\ScoreReading;
 use App\HandOut\PublishEdition;
+use App\History\Topic;
 use App\Models\Change;
 use App\Models\Mark;
 use App\Models\Piece;
@@ -296,6 +297,8 @@ final readonly class Unpacker
                 'user_id' => $user->id,
                 'revision' => ++$revision,
                 'kind' => $row['kind'],
+                // Acts besides marks are told, and are not taken back in another rack.
+                'topic' => $steps === [] ? Topic::Score : Topic::Marks,
                 'target_id' => is_int($target) ? $ids[$target] ?? null : null,
                 'label' => $who === '' || $who === $user->name ? $label : "{$label} ({$who})",
                 'steps' => $steps,

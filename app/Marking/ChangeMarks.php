@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Marking;
 
+use App\History\Topic;
 use App\Models\Change;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\User;
-use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use UprightPencil\Format\MarksJson;
@@ -18,11 +18,12 @@ use UprightPencil\Marks\Mark as CoreMark;
 /**
  * Writes marks, and the log entry that says who changed what.
  *
- * @phpstan-type Step array{section: int, key: string, before: array<string, mixed>|null, after: array<string, mixed>|null}
+ * @phpstan-import-type Step from MarkSteps
  */
 final readonly class ChangeMarks
 {
     private const TRIES = 3;
+    private const LABEL = 200;
     /** More than any piece comes to: who does not mind what others did has seen this. */
     private const NEWEST = 2_147_483_647;
 
@@ -34,122 +35,51 @@ final readonly class ChangeMarks
      */
     public function change(Section $section, User $user, array $puts, array $takes, int $seen, string $label): ?Change
     {
-        return DB::connection()->transaction(function () use ($section, $user, $puts, $takes, $seen, $label): ?Change {
-            $piece = $this->lock($section->piece_id);
-            $keys = [...$takes, ...array_map(static fn (CoreMark $mark): string => $mark->key(), $puts)];
-            /** @var array<string, Mark> $rows */
-            $rows = $section->marks()->whereIn('key', $keys)->get()->keyBy('key')->all();
-            $steps = [];
-            foreach ($takes as $key) {
-                $row = $rows[$key] ?? null;
-                if ($row !== null) {
-                    $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $row->body, 'after' => null];
-                }
-            }
-            $time = Carbon::now()->toIso8601String();
-            foreach ($puts as $mark) {
-                $key = $mark->key();
-                $before = isset($rows[$key]) ? $rows[$key]->body : null;
-                $after = MarksJson::toRecord($mark->author === '' ? $mark->by($user->name, $time, (string) $user->id) : $mark);
-                $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $before, 'after' => $after];
-            }
-            $steps = array_values(array_filter($steps, self::changesSomething(...)));
-            if ($steps === []) {
-                return null;
-            }
-            $this->refuseClash($piece, $section, $user, $steps, $seen);
-
-            return $this->apply($piece, $section, $user, $steps, 'do', null, $label);
-        }, self::TRIES);
+        return $this->together($section->piece_id, $user, [[$section, $puts, $takes]], $seen, $label);
     }
 
     /**
-     * Takes back the user's newest change that stands, or does again the newest one taken back.
+     * The marks of several sections as one act, which is taken back as one.
      *
-     * @param 'undo'|'redo' $kind
+     * @param list<array{Section, list<CoreMark>, list<string>}> $parts each with what is put and the keys of what is taken
      * @throws MarkClash
      */
-    public function turnBack(Piece $piece, User $user, string $kind): ?Change
+    public function together(int $pieceId, User $user, array $parts, int $seen, string $label): ?Change
     {
-        return DB::connection()->transaction(function () use ($piece, $user, $kind): ?Change {
-            $piece = $this->lock($piece->id);
-            $target = (new UndoStack($piece, $user))->next($kind);
-            if ($target === null) {
-                return null;
+        return DB::connection()->transaction(function () use ($pieceId, $user, $parts, $seen, $label): ?Change {
+            $piece = self::lock($pieceId);
+            $steps = [];
+            foreach ($parts as [$section, $puts, $takes]) {
+                $own = $this->steps($section, $user, $puts, $takes);
+                $this->refuseClash($piece, $section, $user, $own, $seen);
+                $steps = [...$steps, ...$own];
             }
-            $steps = $kind === 'redo' ? $target->steps : array_map(self::turned(...), array_reverse($target->steps));
-            foreach ($steps as $step) {
-                $row = Mark::query()->where('section_id', $step['section'])->where('key', $step['key'])->first();
-                if (($row?->body) != $step['before']) {
-                    throw MarkClash::changedSince($this->lastAuthor($piece, $user, $step['key']));
-                }
-            }
-            $this->refuseWhatOnesRightNoLongerReaches($piece, $user, $steps);
-            $section = $target->section_id === null ? null : Section::query()->find($target->section_id);
 
-            return $this->apply($piece, $section, $user, $steps, $kind, $target->id, $target->label);
+            return $steps === [] ? null : $this->apply($piece, $user, $steps, $label);
         }, self::TRIES);
     }
 
     /**
-     * Changes marks of several sections as one entry of the log, inside a transaction of the caller's.
+     * Marks that a corrected score moves or puts away, as one entry of the log, inside a transaction of the caller's.
      *
      * @param list<Step> $steps
      */
     public function across(Piece $piece, User $user, array $steps, string $label): Change
     {
-        return $this->apply($this->lock($piece->id), null, $user, $steps, 'do', null, mb_substr($label, 0, 200));
+        return $this->apply(self::lock($piece->id), $user, $steps, $label, Topic::Score);
     }
 
     /** Turns such an entry back as far as its marks are still what it made of them. */
     public function reverse(Piece $piece, User $user, ?int $changeId, string $label): Change
     {
-        $piece = $this->lock($piece->id);
-        $steps = [];
-        foreach (array_reverse(Change::query()->find($changeId)->steps ?? []) as $step) {
-            $row = Mark::query()->where('section_id', $step['section'])->where('key', $step['key'])->first();
-            if ($row?->body == $step['after']) {
-                $steps[] = self::turned($step);
-            }
-        }
+        $piece = self::lock($piece->id);
+        $standing = array_filter(array_reverse(Change::query()->find($changeId)->steps ?? []), MarkSteps::stands(...));
 
-        return $this->apply($piece, null, $user, $steps, 'do', null, mb_substr($label, 0, 200));
-    }
-
-    /**
-     * @param Step $step
-     * @return Step
-     */
-    private static function turned(array $step): array
-    {
-        return ['section' => $step['section'], 'key' => $step['key'], 'before' => $step['after'], 'after' => $step['before']];
-    }
-
-    /**
-     * Somebody whose right was lowered since may still turn back proposals of their own, and nothing that was decided.
-     *
-     * @param array<int, Step> $steps
-     * @throws AuthorizationException
-     */
-    private function refuseWhatOnesRightNoLongerReaches(Piece $piece, User $user, array $steps): void
-    {
-        $sections = $piece->sections->keyBy('id');
-        foreach ($steps as $step) {
-            if ($piece->roleOf($user, $sections->get($step['section']))?->mayEdit() === true) {
-                continue;
-            }
-            foreach ([$step['before'], $step['after']] as $record) {
-                if ($record !== null && ($record['state'] !== 'proposed' || ($record['authorId'] ?? null) !== (string) $user->id)) {
-                    throw new AuthorizationException(
-                        'You may propose here now, but not change what was decided, your own earlier marks included.',
-                    );
-                }
-            }
-        }
+        return $this->apply($piece, $user, array_map(MarkSteps::turned(...), array_values($standing)), $label, Topic::Score);
     }
 
     /** The row of the piece, held until the transaction ends, so that writers come one after another. */
-    private function lock(int $pieceId): Piece
+    public static function lock(int $pieceId): Piece
     {
         // SQLite takes its write lock at the first write: this one.
         Piece::query()->whereKey($pieceId)->increment('revision');
@@ -158,54 +88,64 @@ final readonly class ChangeMarks
     }
 
     /**
-     * @param list<Step> $steps
+     * @param list<CoreMark> $puts
+     * @param list<string> $takes
+     * @return list<Step> what really changes
      */
-    private function apply(
-        Piece $piece,
-        ?Section $section,
-        User $user,
-        array $steps,
-        string $kind,
-        ?int $targetId,
-        string $label,
-    ): Change {
-        foreach ($steps as $step) {
-            if ($step['after'] === null) {
-                Mark::query()->where('section_id', $step['section'])->where('key', $step['key'])->delete();
-            } else {
-                Mark::query()->updateOrCreate(
-                    ['section_id' => $step['section'], 'key' => $step['key']],
-                    ['user_id' => $user->id, 'body' => $step['after']],
-                );
+    private function steps(Section $section, User $user, array $puts, array $takes): array
+    {
+        $keys = [...$takes, ...array_map(static fn (CoreMark $mark): string => $mark->key(), $puts)];
+        /** @var array<string, Mark> $rows */
+        $rows = $section->marks()->whereIn('key', $keys)->get()->keyBy('key')->all();
+        $steps = [];
+        foreach ($takes as $key) {
+            $row = $rows[$key] ?? null;
+            if ($row !== null) {
+                $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $row->body, 'after' => null];
             }
         }
-        if ($section !== null) {
-            $section->update(['state' => null]);
+        $time = Carbon::now()->toIso8601String();
+        foreach ($puts as $mark) {
+            $key = $mark->key();
+            $before = isset($rows[$key]) ? $rows[$key]->body : null;
+            $after = MarksJson::toRecord($mark->author === '' ? $mark->by($user->name, $time, (string) $user->id) : $mark);
+            $steps[$key] = ['section' => $section->id, 'key' => $key, 'before' => $before, 'after' => $after];
         }
+
+        return array_values(array_filter($steps, self::changesSomething(...)));
+    }
+
+    /** @param list<Step> $steps */
+    private function apply(Piece $piece, User $user, array $steps, string $label, Topic $topic = Topic::Marks): Change
+    {
+        MarkSteps::put($steps, $user);
+        $sections = array_unique(array_column($steps, 'section'));
 
         return Change::query()->create([
             'piece_id' => $piece->id,
-            'section_id' => $section?->id,
+            'section_id' => $topic === Topic::Marks && count($sections) === 1 ? $sections[0] : null,
             'user_id' => $user->id,
             'revision' => $piece->revision,
-            'kind' => $kind,
-            'target_id' => $targetId,
-            'label' => $label,
+            'kind' => 'do',
+            'topic' => $topic,
+            'label' => mb_substr($label, 0, self::LABEL),
             'steps' => $steps,
         ]);
     }
 
-    /**
-     * @param list<Step> $steps
-     */
+    /** @param list<Step> $steps */
     private function refuseClash(Piece $piece, Section $section, User $user, array $steps, int $seen): void
     {
-        $others = Change::query()->with('user')->where('piece_id', $piece->id)->where('section_id', $section->id)
+        if ($steps === []) {
+            return;
+        }
+        $others = Change::query()->with('user')->where('piece_id', $piece->id)
+            ->where(static fn ($one) => $one->where('section_id', $section->id)->orWhereNull('section_id'))
             ->where('revision', '>', min($seen, self::NEWEST))->where('user_id', '!=', $user->id)->orderByDesc('id')->get();
         foreach ($others as $other) {
             foreach ($other->steps as $theirs) {
                 foreach ($steps as $mine) {
-                    if (self::noteOf($mine) === self::noteOf($theirs)) {
+                    if ($theirs['section'] === $mine['section'] && self::noteOf($mine) === self::noteOf($theirs)) {
                         throw MarkClash::sameNote($other->user->name, $mine, $theirs);
                     }
                 }
@@ -228,21 +168,5 @@ final readonly class ChangeMarks
         $without = static fn (array $record): array => array_diff_key($record, ['author' => 0, 'time' => 0]);
 
         return $without($step['before']) != $without($step['after']);
-    }
-
-    private function lastAuthor(Piece $piece, User $user, string $key): string
-    {
-        foreach ($piece->changes()->with('user')->reorder('id', 'desc')->limit(200)->get() as $change) {
-            foreach ($change->steps as $step) {
-                if ($step['key'] === $key && $change->section_id === null) {
-                    return 'The corrected score';
-                }
-                if ($step['key'] === $key && $change->user_id !== $user->id) {
-                    return $change->user->name;
-                }
-            }
-        }
-
-        return 'Somebody';
     }
 }

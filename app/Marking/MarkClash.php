@@ -34,6 +34,27 @@ final class MarkClash extends RuntimeException
         return new self("{$who} has changed this mark since, so your step cannot be taken back here.");
     }
 
+    /** @param string $label what would be turned back now */
+    public static function anotherAct(string $label): self
+    {
+        return new self("Something was done since. Next comes “{$label}”; nothing was turned back.");
+    }
+
+    public static function thingChangedSince(string $label): self
+    {
+        return new self("This was changed since, so “{$label}” cannot be turned back here.");
+    }
+
+    public static function otherScore(): self
+    {
+        return new self('A corrected score was brought in since then. Take that back first.');
+    }
+
+    public static function notEmpty(): self
+    {
+        return new self('There are pieces on this shelf now. Move them first.');
+    }
+
     public static function sinceLooked(): self
     {
         return new self('Marks were changed while you looked. Nothing was brought in; look at the list again.');

@@ -2,11 +2,9 @@
 
 /**
  * Columns with few values hold these and no others; lists are read by an index; a mark's state is what its body says.
- *
- * SQLite cannot add a check to a table that is there: the table is made anew with it and its rows are carried over, as SQLite's own
- * page on ALTER TABLE describes it.
  */
 
+use App\Database\SqliteTable;
 use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
@@ -42,7 +40,7 @@ return new class extends Migration {
         $isSqlite = DB::getDriverName() === 'sqlite';
         foreach (self::VALUES as $table => $columns) {
             if ($isSqlite) {
-                $this->rebuild($table, static fn (string $sql): string => substr($sql, 0, (int) strrpos($sql, ')'))
+                SqliteTable::rebuild($table, static fn (string $sql): string => substr($sql, 0, (int) strrpos($sql, ')'))
                     . ', ' . implode(', ', self::checks($table, $columns)) . ')');
             } else {
                 foreach (self::checks($table, $columns) as $check) {
@@ -76,7 +74,7 @@ return new class extends Migration {
         });
         foreach (self::VALUES as $table => $columns) {
             if (DB::getDriverName() === 'sqlite') {
-                $this->rebuild($table, static fn (string $sql): string => str_replace(
+                SqliteTable::rebuild($table, static fn (string $sql): string => str_replace(
                     ', ' . implode(', ', self::checks($table, $columns)),
                     '',
                     $sql,
@@ -103,30 +101,5 @@ return new class extends Migration {
         }
 
         return $checks;
-    }
-
-    /** @param callable(string): string $change of the statement that makes the table */
-    private function rebuild(string $table, callable $change): void
-    {
-        $made = DB::table('sqlite_master')->where('tbl_name', $table)->whereNotNull('sql')->pluck('sql', 'name');
-        $sql = (string) preg_replace('~^(create table\s+)["\'`]?\w+["\'`]?~i', "$1\"new_{$table}\"", $change((string) $made[$table]), 1);
-        $count = DB::table('sqlite_sequence')->where('name', $table)->value('seq');
-        DB::statement('pragma foreign_keys = off');
-        DB::transaction(static function () use ($table, $sql, $made, $count): void {
-            DB::statement($sql);
-            DB::statement("insert into \"new_{$table}\" select * from \"{$table}\"");
-            DB::statement("drop table \"{$table}\"");
-            DB::statement("alter table \"new_{$table}\" rename to \"{$table}\"");
-            foreach ($made->except($table) as $index) {
-                DB::statement((string) $index);
-            }
-            if ($count !== null) {
-                DB::table('sqlite_sequence')->where('name', $table)->update(['seq' => $count]);
-            }
-            if (DB::select('pragma foreign_key_check') !== []) {
-                throw new RuntimeException("Rows of {$table} would have lost what they belong to.");
-            }
-        });
-        DB::statement('pragma foreign_keys = on');
     }
 };

@@ -95,7 +95,7 @@ final class HandTest extends FeatureTestCase
 
         $done = $this->copy($section, ['what' => 'fingers'])->assertOk();
         self::assertSame(['1.2 1', '1.3 up', '3.2 1', '3.3 down'], array_column($done->json('marks'), 'line'));
-        self::assertSame('copy fingers', $done->json('can.undo'));
+        self::assertSame('copy fingers', $done->json('can.undo.what'));
         $this->postJson("/api/v1/sections/{$section->id}/undo")->assertJsonCount(3, 'marks');
     }
 

@@ -36,7 +36,7 @@ final class MarkingTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$section->id}/undo")->assertJsonPath('turnedBack.label', '1.3 hook');
         self::assertCount(1, $this->getJson("/api/v1/sections/{$section->id}")->json('marks'));
         $this->postJson("/api/v1/sections/{$section->id}/undo")->assertJsonPath('can.undo', null)->assertJsonPath('marks', []);
-        $this->postJson("/api/v1/sections/{$section->id}/redo")->assertJsonPath('can.redo', '1.3 hook');
+        $this->postJson("/api/v1/sections/{$section->id}/redo")->assertJsonPath('can.redo.what', '1.3 hook');
         $this->postJson("/api/v1/sections/{$section->id}/redo")->assertJsonCount(2, 'marks');
         $this->postJson("/api/v1/sections/{$section->id}/redo")->assertJsonPath('turnedBack', null);
         self::assertSame(['do', 'do', 'undo', 'undo', 'redo', 'redo'], Change::query()->orderBy('id')->pluck('kind')->all());
@@ -187,7 +187,7 @@ final class MarkingTest extends FeatureTestCase
         $this->postJson("/api/v1/sections/{$section->id}/undo");
 
         $this->getJson("/api/v1/pieces/{$piece->id}/history")->assertJsonPath('0.what', 'took back: up at 1.1')
-            ->assertJsonPath('1.who', 'Maren')->assertJsonPath('1.section', 'Violin I');
+            ->assertJsonPath('1.who', 'Maren')->assertJsonPath('1.where', 'Violin I');
     }
 
     public function testASignedOutSessionLosesNothing(): void

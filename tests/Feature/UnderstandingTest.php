@@ -7,7 +7,8 @@ namespace Tests\Feature;
 use App\HandOut\PublishEdition;
 use App\Import\ImportSummary;
 use App\Marking\MarkClash;
-use App\Marking\UndoStack;
+use App\History\Scope;
+use App\History\UndoStack;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
@@ -119,7 +120,7 @@ final class UnderstandingTest extends FeatureTestCase
     {
         $piece = $this->piece();
 
-        self::assertSame(['undo' => null, 'redo' => null], (new UndoStack($piece, $this->director))->labels());
+        self::assertSame(['undo' => null, 'redo' => null], (new UndoStack($this->director, Scope::piece($piece)))->both());
     }
 
     public function testAClashSaysBothVersions(): void

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Marking\ChangeMarks;
-use App\Marking\UndoStack;
+use App\History\Scope;
+use App\History\TurnBack;
+use App\History\UndoStack;
 use App\Models\Mark;
 use App\Models\Section;
 use App\Plans\SectionPlanner;
@@ -42,7 +44,7 @@ final class UndoStackTest extends FeatureTestCase
                 }
             } else {
                 $kind = $what === 0 ? 'undo' : 'redo';
-                $done = app(ChangeMarks::class)->turnBack($section->piece->refresh(), $this->director, $kind);
+                $done = app(TurnBack::class)->next(Scope::piece($section->piece), $this->director, $kind, null);
                 $may = $kind === 'undo' ? $at > 0 : isset($states[$at + 1]);
                 self::assertSame($may, $done !== null, "{$kind} at step {$step}");
                 $at += $may ? ($kind === 'undo' ? -1 : 1) : 0;
@@ -54,15 +56,15 @@ final class UndoStackTest extends FeatureTestCase
     public function testTheLabelsSayWhatEachWouldDo(): void
     {
         $section = $this->section($this->piece());
-        $stack = new UndoStack($section->piece, $this->director);
-        self::assertSame(['undo' => null, 'redo' => null], $stack->labels());
+        $stack = new UndoStack($this->director, Scope::piece($section->piece));
+        self::assertSame(['undo' => null, 'redo' => null], $stack->both());
 
         $this->do($section, '1.1 up');
         $this->do($section, '1.2 hook');
-        self::assertSame(['undo' => '1.2 hook', 'redo' => null], $stack->labels());
+        self::assertSame(['1.2 hook', null], [$stack->both()['undo']?->label, $stack->both()['redo']?->label]);
 
-        app(ChangeMarks::class)->turnBack($section->piece->refresh(), $this->director, 'undo');
-        self::assertSame(['undo' => '1.1 up', 'redo' => '1.2 hook'], $stack->labels());
+        app(TurnBack::class)->next(Scope::piece($section->piece), $this->director, 'undo', null);
+        self::assertSame(['1.1 up', '1.2 hook'], [$stack->both()['undo']?->label, $stack->both()['redo']?->label]);
         self::assertSame('1.1 up', $stack->next('undo')?->label);
         self::assertSame('1.2 hook', $stack->next('redo')?->label);
     }

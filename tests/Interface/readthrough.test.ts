@@ -1,3 +1,4 @@
+import { createPinia, setActivePinia } from 'pinia';
 import { flushPromises, mount } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ReadThroughFlag } from '../../resources/js/api/types';
@@ -25,6 +26,7 @@ async function open(): Promise<ReturnType<typeof mount>> {
 }
 
 beforeEach(() => {
+    setActivePinia(createPinia());
     flags = [flag(1), flag(2), flag(3, { code: 'stretch', title: 'A wide stretch', text: 'The hand spans 120 mm.' })];
     serve((call) => (call.method === 'GET' ? { title: 'Footbridge', flags, revision: 7 } : {}));
 });

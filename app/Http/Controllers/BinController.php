@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\History\Acts;
+use App\History\Topic;
 use App\Http\Contract\Answers;
 use App\Models\Piece;
 use Illuminate\Http\JsonResponse;
@@ -13,10 +15,17 @@ use Illuminate\Http\Request;
 final class BinController extends Controller
 {
     #[Answers('array{id: int}')]
-    public function restore(Request $request, int $piece): JsonResponse
+    public function restore(Request $request, int $piece, Acts $acts): JsonResponse
     {
         $found = $this->find($request, $piece);
-        $found->restore();
+        $acts->do(
+            $this->user($request),
+            $found,
+            Topic::Rack,
+            "“{$found->title}” back from the bin",
+            ["piece:{$found->id}"],
+            static fn () => $found->restore(),
+        );
 
         return response()->json(['id' => $found->id]);
     }

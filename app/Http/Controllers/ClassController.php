@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\History\Acts;
+use App\History\Topic;
 use App\Http\Contract\Answers;
 use App\Http\Requests\ClassRequest;
 use App\Http\Resources\ClassResource;
@@ -17,6 +19,10 @@ use Illuminate\Http\Response;
 /** What a director's class can do: profile, schools, sizes, wording. */
 final class ClassController extends Controller
 {
+    public function __construct(private readonly Acts $acts)
+    {
+    }
+
     #[Answers('ClassChoices')]
     public function show(Request $request): JsonResponse
     {
@@ -29,7 +35,7 @@ final class ClassController extends Controller
     public function update(ClassRequest $request): JsonResponse
     {
         $settings = ClassSettings::from($request->settings())->toArray();
-        $this->class($request)->keep($settings);
+        $this->keep($request, $this->class($request), $settings);
 
         return response()->json(['settings' => $settings]);
     }
@@ -40,7 +46,7 @@ final class ClassController extends Controller
     {
         $class = $this->class($request);
         abort_if($class->shelf === null, 422, 'Say which ensemble.');
-        $class->keep(null);
+        $this->keep($request, $class, null);
 
         return response()->json(['settings' => $class->settings()->toArray()]);
     }
@@ -54,6 +60,21 @@ final class ClassController extends Controller
 
         return response($examples->page($about, ClassSettings::from($request->settings())))
             ->header('Content-Type', 'application/xml; charset=utf-8');
+    }
+
+    /** @param array<string, mixed>|null $settings */
+    private function keep(Request $request, ClassOf $class, ?array $settings): void
+    {
+        $user = $this->user($request);
+        $shelf = $class->shelf;
+        $this->acts->do(
+            $user,
+            null,
+            Topic::OfClass,
+            $shelf === null ? 'what the class can do' : "what the class of “{$shelf->name}” can do",
+            [$shelf === null ? "user:{$user->id}" : "shelf:{$shelf->id}"],
+            static fn () => $class->keep($settings),
+        );
     }
 
     private function class(Request $request): ClassOf

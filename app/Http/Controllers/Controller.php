@@ -22,8 +22,8 @@ abstract class Controller
     }
 
     /** What cannot be done, in a sentence. */
-    protected function refuse(string $sentence): JsonResponse
+    protected function refuse(string $sentence, int $status = 422): JsonResponse
     {
-        return response()->json(['message' => $sentence], 422);
+        return response()->json(['message' => $sentence], $status);
     }
 }

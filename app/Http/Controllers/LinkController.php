@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\HandOut\PublishEdition;
+use App\History\Acts;
+use App\History\Topic;
 use App\Http\Contract\Answers;
 use App\Http\Requests\LinkRequest;
 use App\Http\Resources\HandOutResource;
@@ -12,12 +14,12 @@ use App\Models\Link;
 use App\Models\Section;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Carbon;
 
 /** Links for students: made anew, and ended. */
 final class LinkController extends Controller
 {
-    public function __construct(private readonly HandOutResource $resource)
+    public function __construct(private readonly HandOutResource $resource, private readonly Acts $acts)
     {
     }
 
@@ -27,16 +29,30 @@ final class LinkController extends Controller
     {
         $this->authorize('edit', $section);
         $user = $this->user($request);
-        DB::transaction(static function () use ($section, $publish, $user): void {
-            $shows = 'all';
-            /** @var list<Link> $open */
-            $open = $section->links()->whereNull('ended_at')->get()->all();
-            foreach ($open as $old) {
-                $shows = $old->shows;
-                $old->end();
-            }
-            $publish->link($section, $user)->update(['shows' => $shows]);
-        }, 3);
+        /** @var list<Link> $open */
+        $open = $section->links()->whereNull('ended_at')->get()->all();
+        $this->acts->do(
+            $user,
+            $section->piece,
+            Topic::Link,
+            "a new link for {$section->name}",
+            array_map(static fn (Link $old): string => "link:{$old->id}", $open),
+            static function () use ($section, $publish, $user, $open): Link {
+                $shows = 'all';
+                foreach ($open as $old) {
+                    $shows = $old->shows;
+                    $old->end();
+                }
+                $new = $publish->link($section, $user);
+                $new->update(['shows' => $shows]);
+
+                return $new;
+            },
+            // A link that was made stays, ended: what was printed is answered with a sentence.
+            static fn (Link $new): array => [
+                "link:{$new->id}" => ['ended_at' => Carbon::now()->toDateTimeString(), 'shows' => $new->shows],
+            ],
+        );
 
         return response()->json($this->resource->section($section), 201);
     }
@@ -52,18 +68,35 @@ final class LinkController extends Controller
                 409,
                 'There is a newer link already; end that one first.',
             );
-            $link->update(['ended_at' => null]);
         }
-        $link->update(['shows' => $request->shows() ?? $link->shows]);
+        $name = $link->section->name;
+        $this->acts->do(
+            $this->user($request),
+            $link->section->piece,
+            Topic::Link,
+            $request->opensAgain() ? "the link of {$name} open again" : "what the link of {$name} shows",
+            ["link:{$link->id}"],
+            static fn () => $link->update([
+                'shows' => $request->shows() ?? $link->shows,
+                'ended_at' => $request->opensAgain() ? null : $link->ended_at,
+            ]),
+        );
 
         return response()->json($this->resource->section($link->section));
     }
 
     #[Answers('HandOutSection')]
-    public function destroy(Link $link): JsonResponse
+    public function destroy(Request $request, Link $link): JsonResponse
     {
         $this->authorize('edit', $link->section);
-        $link->end();
+        $this->acts->do(
+            $this->user($request),
+            $link->section->piece,
+            Topic::Link,
+            "the link of {$link->section->name} ended",
+            ["link:{$link->id}"],
+            static fn () => $link->end(),
+        );
 
         return response()->json($this->resource->section($link->section));
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\History\Acts;
+use App\History\Topic;
 use App\Http\Contract\Answers;
 use App\Http\Requests\StorePieceRequest;
 use App\Http\Requests\UpdatePieceRequest;
@@ -20,6 +22,10 @@ use Illuminate\Support\Carbon;
 /** Pieces: kept, shown, renamed, put away. */
 final class PieceController extends Controller
 {
+    public function __construct(private readonly Acts $acts)
+    {
+    }
+
     #[Answers('array{id: int, section: int|null}')]
     public function store(StorePieceRequest $request, KeepScore $keep, WaitingScores $waiting): JsonResponse
     {
@@ -63,28 +69,48 @@ final class PieceController extends Controller
     #[Answers('array{id: int, title: string}')]
     public function update(UpdatePieceRequest $request, Piece $piece): JsonResponse
     {
-        if ($request->has('title')) {
-            $piece->title = trim($request->string('title')->value());
-        }
-        if ($request->has('archived')) {
-            $piece->archived_at = $request->boolean('archived') ? Carbon::now() : null;
-        }
+        $shelf = null;
         if ($request->has('shelf')) {
-            $piece->shelf_id = Shelf::query()->where('user_id', $piece->user_id)->whereKey($request->integer('shelf'))->firstOrFail()->id;
-            // Another ensemble may read it otherwise.
-            $piece->sections()->update(['state' => null]);
+            $shelf = Shelf::query()->where('user_id', $piece->user_id)->whereKey($request->integer('shelf'))->firstOrFail();
         }
-        $piece->save();
+        $label = match (true) {
+            $shelf !== null => "“{$piece->title}” to “{$shelf->name}”",
+            $request->boolean('archived') => "“{$piece->title}” with the earlier pieces",
+            $request->has('archived') => "“{$piece->title}” back to this year",
+            default => "“{$piece->title}” is now “{$request->string('title')->trim()->value()}”",
+        };
+        $write = static function () use ($request, $piece, $shelf): void {
+            if ($request->has('title')) {
+                $piece->title = $request->string('title')->trim()->value();
+            }
+            if ($request->has('archived')) {
+                $piece->archived_at = $request->boolean('archived') ? Carbon::now() : null;
+            }
+            if ($shelf !== null) {
+                $piece->shelf_id = $shelf->id;
+                // Another ensemble may read it otherwise.
+                $piece->sections()->update(['state' => null]);
+            }
+            $piece->save();
+        };
+        $this->acts->do($this->user($request), $piece, Topic::Rack, $label, ["piece:{$piece->id}"], $write);
 
         return response()->json(['id' => $piece->id, 'title' => $piece->title]);
     }
 
     /** Into the bin. */
     #[Answers('array{id: int}')]
-    public function destroy(Piece $piece): JsonResponse
+    public function destroy(Request $request, Piece $piece): JsonResponse
     {
         $this->authorize('manage', $piece);
-        $piece->delete();
+        $this->acts->do(
+            $this->user($request),
+            $piece,
+            Topic::Rack,
+            "“{$piece->title}” thrown away",
+            ["piece:{$piece->id}"],
+            static fn () => $piece->delete(),
+        );
 
         return response()->json(['id' => $piece->id]);
     }

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Marking\UndoStack;
+use App\History\Scope;
+use App\History\UndoStack;
 use App\Models\LeftFlag;
 use App\Models\Role;
 use App\Models\Section;
@@ -47,6 +48,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-import-type Finger from MarkedScoreJson
  * @phpstan-import-type FlagRow from FlagResource
  * @phpstan-import-type CopyLook from CopyResource
+ * @phpstan-import-type NextActs from HistoryResource
  * @phpstan-type Done array{bow: bool, hand: bool}
  * @phpstan-type ScoreNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string, duration: string,
  *     pitch: string|null, place: string, spoken: string, until: string, at: float, lasts: float}
@@ -56,7 +58,6 @@ use UprightPencil\Review\Flag;
  *     author: string, mine: bool, time: string}
  * @phpstan-type DeskMeasure array{index: int, number: string, onset: float, length: float, rehearsal: string|null, repeat: bool,
  *     beats: int, tempo: float}
- * @phpstan-type Labels array{undo: string|null, redo: string|null}
  * @phpstan-type PlanNames array{bow: string, hand: string}
  * @phpstan-type TurnedBack array{label: string, section: int|null}
  * @phpstan-type PageMeasure array{index: int, xml: string}
@@ -65,7 +66,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-type DeskPlan array{revision: int, scoreName: string, names: PlanNames, since: PlanNames,
  *     notes: list<PlannedNote>, marks: list<DeskMark>,
  *     flags: list<FlagRow>,
- *     can: Labels, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
+ *     can: NextActs, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}
  * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
@@ -105,7 +106,7 @@ final readonly class DeskResource
                 static fn (Flag $flag): array => FlagResource::of($flag, $halves->score, $left->get($flag->key())),
                 $halves->flags,
             ),
-            'can' => (new UndoStack($section->piece, $user))->labels(),
+            'can' => HistoryResource::next(new UndoStack($user, Scope::piece($section->piece))),
         ];
     }
 

@@ -28,6 +28,8 @@ export type Role = 'own' | 'edit' | 'propose' | 'read';
 
 export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'slur' | 'sign' | 'finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'words';
 
+export type Topic = 'marks' | 'score' | 'look' | 'part' | 'link' | 'rack' | 'class';
+
 export type Wording = 'words' | 'letter' | 'arrow';
 
 export interface Account {
@@ -189,11 +191,6 @@ export interface DeskMeasure {
     tempo: number;
 }
 
-export interface Labels {
-    undo: string | null;
-    redo: string | null;
-}
-
 export interface PlanNames {
     bow: string;
     hand: string;
@@ -230,7 +227,7 @@ export interface DeskPlan {
     notes: PlannedNote[];
     marks: DeskMark[];
     flags: FlagRow[];
-    can: Labels;
+    can: NextActs;
     turned?: string[];
     turnedBack?: TurnedBack | null;
     message?: string;
@@ -365,9 +362,32 @@ export interface Known {
 export interface ChangeRow {
     id: number;
     who: string;
+    isMine: boolean;
     what: string;
-    section: string;
+    where: string;
     when: string;
+    topic: Topic;
+    canBeGoneBackTo: boolean;
+}
+
+export interface Act {
+    id: number;
+    what: string;
+    where: string;
+    section: number | null;
+    topic: Topic;
+    when: string;
+}
+
+export interface NextActs {
+    undo: Act | null;
+    redo: Act | null;
+}
+
+export interface TurnedActs {
+    done: Act | null;
+    undo: Act | null;
+    redo: Act | null;
 }
 
 export interface Invitation {

@@ -72,6 +72,8 @@ async function send(method: string, path: string, body?: unknown): Promise<Respo
         const json = (await response.json().catch(() => ({}))) as Record<string, unknown>;
         throw new ApiError(sentence(json, response.status), response.status, json);
     }
+    // What could be taken back is another thing now.
+    if (method !== 'GET') window.dispatchEvent(new Event('wrote'));
     return response;
 }
 

@@ -4,7 +4,8 @@ import type { Bow, Finger, Instrument, ScoreNote } from './answers';
 export type {
     Account,
     BowConnection,
-    ChangeRow as Change,
+    Act,
+    ChangeRow,
     ChoiceVersion,
     ClassChoices,
     CopyLook,
@@ -32,6 +33,7 @@ export type {
     HandOutSection,
     Invitation,
     News,
+    NextActs,
     NoteDetail,
     PassageReturnRow as PassageReturn,
     Outbox,

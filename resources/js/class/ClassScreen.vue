@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** What this class can do and how it reads: profile, schools, sizes, wording; each shown on two measures as it changes. */
 import { ElOption, ElSelect } from 'element-plus';
-import { computed, onMounted, ref } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
 import { api, type ApiError } from '../api/client';
 import type { ClassChoices, ClassSettings, InstrumentName } from '../api/types';
+import { useHistory } from '../history/store';
 import { tell, warn } from '../ui/say';
 import ClassExample from './ClassExample.vue';
 import FingerboardCard from './FingerboardCard.vue';
 import { orWarn, sentenceOf } from '../ui/trying';
 
+const history = useHistory();
 const choices = ref<ClassChoices | null>(null);
 const settings = ref<ClassSettings | null>(null);
 const problem = ref('');
@@ -22,6 +24,7 @@ const query = computed(() => (shelf.value ? `?shelf=${shelf.value}` : ''));
 const chosen = computed(() => choices.value?.shelves.find((one) => one.id === shelf.value));
 
 onMounted(load);
+watch(() => history.version, load);
 
 async function load(): Promise<void> {
     try {

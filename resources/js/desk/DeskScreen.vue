@@ -24,11 +24,14 @@ import SayIt from './input/SayIt.vue';
 import { likelySection, useDesk } from './state/store';
 import { useSession } from '../stores/session';
 import TempoSheet from './sheets/TempoSheet.vue';
+import { useHistory } from '../history/store';
+import { isTyping } from '../ui/typing';
 
 const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
 const session = useSession();
+const history = useHistory();
 
 /** The page as it came last, under which name the server knows it, and of which part it is. */
 const score = shallowRef<CutScore | null>(null);
@@ -139,10 +142,9 @@ async function fetchPage(): Promise<void> {
 }
 
 function keydown(event: KeyboardEvent): void {
-    const target = event.target as HTMLElement;
-    const isTyping = ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && (target as HTMLInputElement).type !== 'checkbox';
-    if (isTyping || document.querySelector('.el-overlay:not([style*="display: none"])')) return;
-    if (press(event, desk, { sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true), lay })) {
+    if (isTyping(event)) return;
+    const undo = (kind: 'undo' | 'redo'): void => void history.turn(kind);
+    if (press(event, desk, { undo, sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true), lay })) {
         event.preventDefault();
         if (isDue && score.value) {
             window.clearTimeout(timer);

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { HandOut, HandOutSection } from '../api/types';
+import { useHistory } from '../history/store';
 import { remember, remembered } from '../ui/remembered';
 import { copy, tell, warn } from '../ui/say';
 import { sentenceOf, useTrying } from '../ui/trying';
@@ -19,6 +20,7 @@ const PAPERS = [
 const paper = ref(paperHere());
 
 const route = useRoute();
+const history = useHistory();
 const data = ref<HandOut | null>(null);
 const { problem, attempt } = useTrying();
 const busy = ref<number | null>(null);
@@ -46,7 +48,7 @@ const mayEdit = computed(() => data.value?.sections.some((section) => section.ma
 const isOwner = computed(() => data.value?.piece.role === 'own');
 
 onMounted(load);
-watch(() => route.params.piece, load);
+watch(() => [route.params.piece, history.version], load);
 
 async function load(): Promise<void> {
     if (route.name !== 'hand-out') return;

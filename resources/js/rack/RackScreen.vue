@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ElMessageBox } from 'element-plus';
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { Rack, RackInvitation, RackPiece, Shelf } from '../api/types';
 import { useSession } from '../stores/session';
+import { useHistory } from '../history/store';
 import { tell, tellWithUndo } from '../ui/say';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
@@ -24,6 +25,7 @@ const find = ref('');
 const isOver = ref(false);
 const chooser = ref<HTMLInputElement | null>(null);
 const session = useSession();
+const history = useHistory();
 const bringIn = useBringIn(load, (id) => router.push(`/piece/${id}/desk`));
 const { looking, understood, isKeeping, waiting } = bringIn;
 
@@ -48,6 +50,7 @@ const flags = computed(() => {
 const isEmpty = computed(() => rack.value !== null && rack.value.shelves.every((shelf) => shelf.pieces.length === 0));
 
 onMounted(load);
+watch(() => history.version, load);
 
 /** What is not known yet is asked for again, while it is being worked out. */
 const ASK_AGAIN = 2500;

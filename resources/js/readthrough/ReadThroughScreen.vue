@@ -4,11 +4,13 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { ReadThroughFlag, Way } from '../api/types';
+import { useHistory } from '../history/store';
 import { tell, warn } from '../ui/say';
 import { gather, sectionsOf, textUnderTitle, wayFor, type Gathered } from './gather';
 import { sentenceOf, useTrying } from '../ui/trying';
 
 const route = useRoute();
+const history = useHistory();
 const title = ref('');
 const flags = ref<ReadThroughFlag[] | null>(null);
 const { problem, attempt } = useTrying();
@@ -29,7 +31,7 @@ const known = computed(() => gather(chosen.value.filter((flag) => flag.rank === 
 const left = computed(() => (flags.value ?? []).filter((flag) => flag.leftBy !== null));
 
 onMounted(load);
-watch(() => route.params.piece, load);
+watch(() => [route.params.piece, history.version], load);
 
 async function load(): Promise<void> {
     if (route.name !== 'read-through') return;

@@ -4,6 +4,7 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
+import { useHistory } from '../history/store';
 import { tell } from '../ui/say';
 import EventCard from './EventCard.vue';
 import TuttiPicture from './TuttiPicture.vue';
@@ -12,6 +13,7 @@ import { orWarn, useTrying } from '../ui/trying';
 
 
 const route = useRoute();
+const history = useHistory();
 const data = ref<Tutti | null>(null);
 const { problem, attempt } = useTrying();
 const first = ref(0);
@@ -23,7 +25,7 @@ const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'b
 watch(view, (now) => localStorage.setItem('tutti-view', now));
 
 onMounted(load);
-watch(() => route.params.piece, load);
+watch(() => [route.params.piece, history.version], load);
 
 async function load(): Promise<void> {
     if (route.name !== 'tutti') return;

@@ -1,23 +1,45 @@
 <script setup lang="ts">
-import { ElDrawer } from 'element-plus';
-import { computed, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
-import { api } from '../api/client';
-import type { Change } from '../api/types';
-import { useDesk } from '../desk/state/store';
+import HistoryDrawer from '../history/HistoryDrawer.vue';
+import { useHistory } from '../history/store';
 import { useSession } from '../stores/session';
-import { when } from './say';
+import { isTyping } from './typing';
 
 const route = useRoute();
 const session = useSession();
-const desk = useDesk();
+const history = useHistory();
 
 const pieceId = computed(() => {
     const param = route.params.piece;
     return typeof param === 'string' ? param : (localStorage.getItem('last-piece') ?? null);
 });
-const onDesk = computed(() => route.name === 'desk');
-const undoLabel = computed(() => (onDesk.value ? desk.can.undo : null));
+const undo = computed(() => history.next.undo);
+/** What the eraser would take back, and where. */
+const undoWords = computed(() => {
+    const act = undo.value;
+    return act ? `Undo: ${act.what}${act.where ? ` (${act.where})` : ''}` : 'Nothing to take back here';
+});
+/** Screens that show one piece have its history. */
+const shown = computed(() => (typeof route.params.piece === 'string' ? route.params.piece : null));
+
+watch(() => [route.name, route.params.piece], () => history.show(String(route.name ?? ''), shown.value), { immediate: true });
+onMounted(() => {
+    window.addEventListener('wrote', history.lookSoon);
+    window.addEventListener('keydown', keydown);
+});
+onBeforeUnmount(() => {
+    window.removeEventListener('wrote', history.lookSoon);
+    window.removeEventListener('keydown', keydown);
+});
+
+/** On every screen but the desk, which has keys of its own. */
+function keydown(event: KeyboardEvent): void {
+    const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z';
+    if (!isUndo || history.onDesk || isTyping(event)) return;
+    event.preventDefault();
+    void history.turn(event.shiftKey ? 'redo' : 'undo');
+}
 
 interface Flat {
     name: string;
@@ -52,16 +74,7 @@ const flats = computed<Flat[]>(() => {
     return list;
 });
 
-const history = ref<Change[]>([]);
 const isHistoryOpen = ref(false);
-
-async function openHistory(): Promise<void> {
-    if (!pieceId.value) {
-        return;
-    }
-    history.value = await api.get<Change[]>(`pieces/${pieceId.value}/history`);
-    isHistoryOpen.value = true;
-}
 </script>
 
 <template>
@@ -69,14 +82,15 @@ async function openHistory(): Promise<void> {
         <button
             class="eraser"
             type="button"
-            :disabled="!undoLabel"
-            :title="undoLabel ? `Undo: ${undoLabel}` : 'Nothing to take back'"
-            @click="desk.turnBack('undo')"
+            :disabled="!undo || history.isTurning"
+            :title="undoWords"
+            :aria-label="undoWords"
+            @click="history.turn('undo')"
         >
             Undo
         </button>
         <div class="ferrule">
-            <button v-if="onDesk" type="button" class="history-button" title="Who changed what" @click="openHistory">
+            <button v-if="shown" type="button" class="history-button" title="Who did what" @click="isHistoryOpen = true">
                 History
             </button>
         </div>
@@ -115,15 +129,7 @@ async function openHistory(): Promise<void> {
         <div v-else class="point" aria-hidden="true"></div>
     </nav>
 
-    <ElDrawer v-model="isHistoryOpen" direction="ltr" size="380px" title="Who changed what">
-        <p v-if="history.length === 0" class="quiet">Nothing has been marked yet.</p>
-        <ol class="history">
-            <li v-for="change in history" :key="change.id">
-                <strong>{{ change.who }}</strong> {{ change.what }}
-                <div class="quiet">{{ change.section }} · {{ when(change.when) }}</div>
-            </li>
-        </ol>
-    </ElDrawer>
+    <HistoryDrawer v-if="isHistoryOpen && shown" :piece="shown" @close="isHistoryOpen = false" />
 </template>
 
 <style scoped>
@@ -258,14 +264,5 @@ async function openHistory(): Promise<void> {
     font-weight: 700;
 }
 
-.history {
-    list-style: none;
-    margin: 0;
-    padding: 0;
-}
 
-.history li {
-    padding: 8px 0;
-    border-bottom: 1px solid var(--hair);
-}
 </style>

@@ -64,15 +64,23 @@ function walk(desk: Desk, step: 1 | -1, by: 'note' | 'stroke' | 'measure', exten
     }
 }
 
+/** What keys do besides marking. */
+interface Hands {
+    sayIt: () => void;
+    keyCard: () => void;
+    lay: () => void;
+    undo: (kind: 'undo' | 'redo') => void;
+}
+
 /** Answers one key press on the desk; true when it was one of ours. */
-export function press(event: KeyboardEvent, desk: Desk, ui: { sayIt: () => void; keyCard: () => void; lay: () => void }): boolean {
+export function press(event: KeyboardEvent, desk: Desk, ui: Hands): boolean {
     if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
         const by = event.ctrlKey || event.metaKey ? 'measure' : event.shiftKey ? 'stroke' : 'note';
         walk(desk, event.key === 'ArrowRight' ? 1 : -1, by, event.altKey);
         return true;
     }
     if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z') {
-        void desk.turnBack(event.shiftKey ? 'redo' : 'undo');
+        ui.undo(event.shiftKey ? 'redo' : 'undo');
         return true;
     }
     if (event.ctrlKey || event.metaKey || event.altKey) {

@@ -381,19 +381,14 @@ export const useDesk = defineStore('desk', () => {
         if (waiting.value.length === 0) ink.value = {};
     }
 
+    /** Takes back, or does again, what was done last to this part. */
     async function turnBack(kind: 'undo' | 'redo'): Promise<void> {
         if (!frame.value || waiting.value.length > 0) {
             return;
         }
         try {
-            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`, names());
+            const answer = await api.post<DeskPlan>(`sections/${frame.value.section.id}/${kind}`, { ...names(), named: can.value[kind]?.id });
             take(answer, true);
-            if (!answer.turnedBack) {
-                tell(kind === 'undo' ? 'There is nothing more to take back.' : 'There is nothing to do again.');
-            } else if (answer.turnedBack.section !== frame.value.section.id) {
-                const other = piece.value?.sections.find((one) => one.id === answer.turnedBack?.section);
-                tell(`${kind === 'undo' ? 'Took back' : 'Did again'}: ${answer.turnedBack.label} (${other?.name ?? 'another part'}).`);
-            }
         } catch (error) {
             fail(error);
         }
@@ -444,6 +439,6 @@ export const useDesk = defineStore('desk', () => {
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, chooseSpan, chooseSection, marksAt, change, sendWaiting, turnBack, settle, leave, take, takeQuietly, names, fail, askAbout, inkIsDry,
+        open, choose, chooseId, chooseSpan, chooseSection, marksAt, change, sendWaiting, turnBack, settle, leave, refresh, take, takeQuietly, names, fail, askAbout, inkIsDry,
     };
 });

@@ -2,18 +2,17 @@
 
 declare(strict_types=1);
 
-namespace App\Marking;
+namespace App\History;
 
 use App\Models\Change;
-use App\Models\Piece;
 use App\Models\User;
 
-/** What a user could take back or do again, read from the log. */
+/** What a user could take back or do again on a screen, read from the log. */
 final readonly class UndoStack
 {
     private const DEPTH = 400;
 
-    public function __construct(private Piece $piece, private User $user)
+    public function __construct(private User $user, private Scope $scope)
     {
     }
 
@@ -26,25 +25,21 @@ final readonly class UndoStack
         return $id === null ? null : Change::query()->find($id);
     }
 
-    /** @return array{undo: string|null, redo: string|null} what each would do, in words */
-    public function labels(): array
+    /** @return array{undo: Change|null, redo: Change|null} what each would turn back, without its steps */
+    public function both(): array
     {
         [$done, $undone] = $this->stacks();
         [$undo, $redo] = [array_pop($done), array_pop($undone)];
-        $changes = Change::query()->whereIn('id', array_filter([$undo, $redo]))->get(['id', 'label'])->keyBy('id');
+        $find = static fn (?int $id): ?Change => $id === null ? null : Change::query()->with(['section', 'piece:id,title'])
+            ->find($id, ['id', 'piece_id', 'section_id', 'topic', 'label', 'created_at']);
 
-        return [
-            'undo' => $undo === null ? null : $changes->get($undo)?->label,
-            'redo' => $redo === null ? null : $changes->get($redo)?->label,
-        ];
+        return ['undo' => $find($undo), 'redo' => $find($redo)];
     }
 
     /** @return array{list<int>, list<int>} ids of changes that stand, and of changes taken back */
     private function stacks(): array
     {
-        $entries = Change::query()->where('piece_id', $this->piece->id)->where('user_id', $this->user->id)
-            // A corrected score is taken back where it was brought in, not by a key on the desk.
-            ->whereNotNull('section_id')->latest('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
+        $entries = $this->scope->acts($this->user)->latest('id')->limit(self::DEPTH)->get(['id', 'kind', 'target_id'])->reverse();
         $done = $undone = [];
         foreach ($entries as $entry) {
             switch ($entry->kind) {

@@ -40,6 +40,7 @@ use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\SignInController;
 use App\Http\Controllers\TempoController;
 use App\Http\Controllers\ThreadController;
+use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
 use Illuminate\Support\Facades\Route;
 
@@ -99,6 +100,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('history/undo', [HistoryController::class, 'undo']);
         Route::post('history/redo', [HistoryController::class, 'redo']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
+        Route::post('pieces/{piece}/marks', [TogetherController::class, 'store']);
+        Route::post('pieces/{piece}/marks/look', [TogetherController::class, 'look']);
         Route::get('pieces/{piece}/read-through', [ReadThroughController::class, 'show']);
         Route::get('pieces/{piece}/download.{ending}', [DownloadController::class, 'all']);
         Route::get('pieces/{piece}/paper', [PaperController::class, 'piece']);

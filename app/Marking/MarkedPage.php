@@ -6,6 +6,7 @@ namespace App\Marking;
 
 use App\Http\Resources\DeskResource;
 use App\Models\Section;
+use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
 use App\Plans\SentBefore;
 
@@ -20,6 +21,28 @@ final readonly class MarkedPage
 
     public function __construct(private SectionPlanner $plans, private SentBefore $sent)
     {
+    }
+
+    /**
+     * The measures that look otherwise in one plan of a section than in another.
+     *
+     * @return list<array{index: int, xml: string}> as the other has them
+     */
+    public function changed(Section $section, SectionPlan $before, SectionPlan $after): array
+    {
+        [$old, $new] = array_map(function (SectionPlan $plan) use ($section): array {
+            preg_match_all(self::MEASURE, $this->plans->page($section, $plan->part), $found);
+
+            return $found[0];
+        }, [$before, $after]);
+        $changed = [];
+        foreach ($new as $index => $xml) {
+            if ($xml !== ($old[$index] ?? null)) {
+                $changed[] = ['index' => $index, 'xml' => $xml];
+            }
+        }
+
+        return $changed;
     }
 
     /**

@@ -15,6 +15,7 @@ use Illuminate\Support\Carbon;
  * @property int $piece_id
  * @property int $user_id
  * @property string $key
+ * @property string|null $reason why, in words; null where nobody said
  * @property Carbon $created_at
  * @property User $user
  */

@@ -44,7 +44,8 @@ return new class extends Migration {
             $table->dropColumn(['things', 'topic']);
         });
         if (DB::getDriverName() === 'sqlite') {
-            SqliteTable::rebuild('changes', static fn (string $sql): string => (string) preg_replace(self::MAY_BELONG, '$1 not null', $sql, 1));
+            $belongs = static fn (string $sql): string => (string) preg_replace(self::MAY_BELONG, '$1 not null', $sql, 1);
+            SqliteTable::rebuild('changes', $belongs);
         } else {
             DB::statement('alter table changes alter column piece_id set not null');
         }

@@ -122,10 +122,11 @@ final class DatabaseSeeder extends Seeder
         if ($reading->errors !== []) {
             throw new RuntimeException("Demo marks of {$part}: {$reading->errors[0]->sentence()}");
         }
+        $places = Places::of($score, $score->parts[0]);
         foreach ($reading->marks[$section->part_id] ?? [] as $mark) {
             $mark = $state === null ? $mark : $mark->inState($state);
             $mark = $mark->by($user->name, Carbon::now()->toIso8601String(), (string) $user->id);
-            $change->change($section, $user, [$mark], [], PHP_INT_MAX, $this->label($mark));
+            $change->change($section, $user, [$mark], [], PHP_INT_MAX, "{$places->wordsOf($mark)}, {$places->inWords($mark->from)}");
         }
     }
 
@@ -152,10 +153,5 @@ final class DatabaseSeeder extends Seeder
                 return;
             }
         }
-    }
-
-    private function label(Mark $mark): string
-    {
-        return "{$mark->kind()->words()} at {$mark->from}";
     }
 }

@@ -216,11 +216,18 @@ final class DirectorTest extends BrowserTestCase
         $page = Page::open()->signIn()->go('/piece/3/read-through');
         $page->sees('5.0 s on one bow need 80 cm at the slowest', 'article');
         self::assertStringContainsString('Violin II', $page->text('article'), 'what both sections say is told once');
+        self::assertStringContainsString('in both', $page->text('article .way'));
+        $page->find('article .pictures svg g.note');
         $page->press('Everyone changes to up at m. 1 beat 4', 'article');
+        $page->sees('On to the next', 'article')->sees('Violin I, Violin II: Everyone changes', 'article');
+        // One press did it in both sections, and one takes it back.
+        $page->press('Take it back', 'article')->told('Took back: Everyone changes to up at m. 1 beat 4');
+        $page->sees('5.0 s on one bow need 80 cm at the slowest', 'article');
+        $page->press('Everyone changes to up at m. 1 beat 4', 'article')->press('On to the next', 'article');
         $page->until(fn (): bool => !str_contains($page->text('article'), '5.0 s on one bow'), 'the flag is still there');
         $before = $page->count('article');
-        $page->press('Leave it', 'article');
-        $page->sees('left by Maren Tallow', '.read-through');
+        $page->press('Leave it…', 'article')->find('article .why input')->sendKeys('they like it');
+        $page->keys(WebDriverKeys::ENTER)->sees('left by Maren Tallow: “they like it”', '.read-through');
         self::assertSame($before - 1, $page->count('article'));
         $page->press('Look again', '.read-through');
         $page->until(fn (): bool => $page->count('article') === $before, 'the flag did not come back');

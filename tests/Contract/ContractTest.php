@@ -9,6 +9,7 @@ use App\Console\Commands\TypesCommand;
 use App\Http\Contract\Answers;
 use App\Http\Contract\AnswerTypes;
 use App\Http\Contract\TypeScript;
+use App\Models\Change;
 use App\Models\User;
 use App\Plans\ClassSettings;
 use Illuminate\Http\UploadedFile;
@@ -137,6 +138,16 @@ final class ContractTest extends FeatureTestCase
             $key = rawurlencode((string) array_column($made, 'key', 'words')['III or I']);
 
             return $this->getJson("/api/v1/sections/{$section}/choice?key={$key}");
+        }
+        if ($route === 'DELETE api/v1/shelves/{shelf}') {
+            $empty = $this->postJson('/api/v1/shelves', ['name' => 'Empty', 'kind' => 'programme'])->json('id');
+
+            return $this->deleteJson("/api/v1/shelves/{$empty}");
+        }
+        if ($route === 'POST api/v1/pieces/{piece}/history/back') {
+            $this->postJson("/api/v1/sections/{$section}/marks", ['lines' => '1.2 down', 'seen' => 0]);
+
+            return $this->ask($route, ['change' => Change::query()->where('piece_id', $this->things['piece'])->value('id')]);
         }
         if ($route === 'POST api/v1/sections/{section}/settle') {
             $this->actingAs(User::query()->where('email', 'propose@example.test')->firstOrFail());

@@ -95,6 +95,8 @@ final class RouteTable
             'POST api/v1/pieces/{piece}/corrections' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'DELETE api/v1/corrections/{correction}' => [[], self::OWNER],
             'GET api/v1/pieces/{piece}/tutti' => [[], self::ALL],
+            'POST api/v1/pieces/{piece}/marks/look' => [['parts' => [['section' => '{section}', 'lines' => '1.2 up']]], self::PROPOSERS],
+            'POST api/v1/pieces/{piece}/marks' => [['parts' => [['section' => '{section}', 'lines' => '1.2 up']]], self::PROPOSERS],
             'GET api/v1/pieces/{piece}/read-through' => [[], self::ALL],
             'GET api/v1/pieces/{piece}/handout' => [[], self::ALL],
             'POST api/v1/pieces/{piece}/shares' => [['email' => 'new@example.test', 'may' => 'read'], $made(self::OWNER)],

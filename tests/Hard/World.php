@@ -90,7 +90,9 @@ trait World
     {
         [$method, $path] = explode(' ', $route, 2);
         $replace = $this->replacements($route);
-        $body = array_map(fn (mixed $value): mixed => $value === '{section}' ? (int) $this->things['section'] : $value, $body);
+        array_walk_recursive($body, function (mixed &$value): void {
+            $value = $value === '{section}' ? (int) $this->things['section'] : $value;
+        });
         $query = $method === 'GET' && $body !== [] ? '?' . http_build_query($body) : '';
 
         return $this->json($method, '/' . strtr($path, $replace) . $query, $method === 'GET' ? [] : $body);

@@ -65,6 +65,7 @@ export function notes(): DeskNote[] {
     return rows.map(([id, measure, beat, onset, duration, join], index) => ({
         id,
         place: `${measure}.${beat}`,
+        inWords: `m. ${measure} beat ${beat}`,
         measure,
         index: Number(measure) - 1,
         beat,

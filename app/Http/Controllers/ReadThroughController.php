@@ -8,15 +8,16 @@ use App\Http\Contract\Answers;
 use App\Http\Resources\ReadThroughResource;
 use App\Models\Piece;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 
 /** Everything that needs a look. */
 final class ReadThroughController extends Controller
 {
     #[Answers('ReadThrough')]
-    public function show(Piece $piece, ReadThroughResource $resource): JsonResponse
+    public function show(Request $request, Piece $piece, ReadThroughResource $resource): JsonResponse
     {
         $this->authorize('view', $piece);
 
-        return response()->json($resource->of($piece));
+        return response()->json($resource->of($piece, $this->user($request)));
     }
 }

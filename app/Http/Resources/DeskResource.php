@@ -51,7 +51,7 @@ use UprightPencil\Review\Flag;
  * @phpstan-import-type NextActs from HistoryResource
  * @phpstan-type Done array{bow: bool, hand: bool}
  * @phpstan-type ScoreNote array{id: string, measure: string, index: int, beat: string, voice: string, onset: string, duration: string,
- *     pitch: string|null, place: string, spoken: string, until: string, at: float, lasts: float}
+ *     pitch: string|null, place: string, inWords: string, spoken: string, until: string, at: float, lasts: float}
  * @phpstan-type PlannedNote array{id: string, bow?: Bow|null, sign?: bool, finger?: Finger|null}
  * @phpstan-type DeskMark array{key: string, from: string, to: string, target: string, line: string, place: string, words: string,
  *     kind: string, slot: value-of<Slot>, group: value-of<MarkGroup>, state: value-of<MarkState>, choices: list<string>, for: string,
@@ -278,6 +278,7 @@ final readonly class DeskResource
         return [
             ...(new MarkedScoreJson())->printed($plan->score, $note),
             'place' => $places->nameOf($note->id),
+            'inWords' => $places->inWords($note->id),
             'spoken' => $note->pitch === null ? '' : $note->pitch->spoken() . $note->pitch->octave,
             'until' => (string) $end,
             'at' => $onset->toFloat(),

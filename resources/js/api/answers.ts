@@ -148,6 +148,7 @@ export interface ScoreNote {
     duration: string;
     pitch: string | null;
     place: string;
+    inWords: string;
     spoken: string;
     until: string;
     at: number;
@@ -637,14 +638,24 @@ export interface ReadThroughFlag {
     indexes: number[];
     key: string;
     leftBy: string | null;
+    reason: string | null;
     section: number;
     sectionName: string;
+    mayMark: boolean;
+}
+
+export interface Passage {
+    name: string;
+    from: number;
+    until: number;
 }
 
 export interface ReadThrough {
     title: string;
     flags: ReadThroughFlag[];
     revision: number;
+    passages: Passage[];
+    measures: number;
 }
 
 export interface PassageReturnRow {
@@ -710,6 +721,15 @@ export interface ThreadRow {
     proposal: string | null;
     settled: string | null;
     remarks: RemarkRow[];
+}
+
+export interface TogetherLook {
+    section: number;
+    name: string;
+    words: string;
+    solved: number;
+    raised: number;
+    measures: PageMeasure[];
 }
 
 export interface TuttiStroke {

@@ -58,6 +58,7 @@ export type {
     Slot,
     StudentPart,
     ThreadRow as Thread,
+    TogetherLook,
     Tutti,
     TuttiEvent,
     TuttiFinger,

@@ -1,4 +1,4 @@
-import type { ReadThroughFlag, Way } from '../api/types';
+import type { ReadThroughFlag, TogetherLook, Way } from '../api/types';
 
 /** One thing that needs a look, in all the sections that have it at the same place with the same ways out. */
 export interface Gathered {
@@ -38,4 +38,37 @@ export function textUnderTitle(flag: ReadThroughFlag): string {
 
 export function sectionsOf(gathered: Gathered): string {
     return gathered.flags.map((flag) => flag.sectionName).join(', ');
+}
+
+/** The lines of a way out for every section that has the event. */
+export function partsFor(gathered: Gathered, way: Way, position: number): { section: number; lines: string }[] {
+    return gathered.flags.map((flag) => ({ section: flag.section, lines: wayFor(flag, way, position).lines.join('\n') }));
+}
+
+/** What it does, section by section; what several do alike is told once. */
+export function toldOf(looks: TogetherLook[]): string[] {
+    const alike = new Map<string, string[]>();
+    looks.forEach(({ name, words, solved, raised }) => {
+        const more = [
+            raised > 0 ? (raised === 1 ? 'one thing more needs a look' : `${raised} things more need a look`) : '',
+            solved > 1 ? `${solved} things are solved` : '',
+        ].filter((one) => one !== '');
+        const told = [words, ...more].join('; ');
+        alike.set(told, [...(alike.get(told) ?? []), name]);
+    });
+    return [...alike].map(([told, names]) => `${names.join(', ')}: ${told}`);
+}
+
+export interface Filter {
+    section: string | null;
+    /** Its title. */
+    kind: string | null;
+    passage: { from: number; until: number } | null;
+}
+
+export function passes(flag: ReadThroughFlag, { section, kind, passage }: Filter): boolean {
+    const at = flag.indexes.length > 0 ? flag.indexes : [flag.index ?? 0];
+    return (section === null || flag.sectionName === section)
+        && (kind === null || flag.title === kind)
+        && (passage === null || at.some((index) => index >= passage.from && index < passage.until));
 }

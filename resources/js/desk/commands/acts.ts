@@ -38,10 +38,10 @@ export function direct(desk: Desk, direction: Direction): void {
     const marks = own(desk.marksAt(note.id), BOW_SLOTS);
     const same = marks.find((mark) => mark.slot === 'direction' && mark.words === direction);
     if (same) {
-        desk.change([], [same.key], `take away ${direction} at ${note.place}`);
+        desk.change([], [same.key], `take away ${direction} at ${note.inWords}`);
         return;
     }
-    desk.change([`${note.id} ${direction}`], keys(marks.filter((mark) => mark.slot === 'join')), `${direction} at ${note.place}`, {
+    desk.change([`${note.id} ${direction}`], keys(marks.filter((mark) => mark.slot === 'join')), `${direction} at ${note.inWords}`, {
         [note.id]: direction,
     });
 }
@@ -55,14 +55,14 @@ export function join(desk: Desk, words: 'hook' | 'retake' | 'lift'): void {
     const marks = own(desk.marksAt(note.id), BOW_SLOTS);
     const same = marks.find((mark) => mark.words === words);
     if (same) {
-        desk.change([], [same.key], `take away ${words} at ${note.place}`);
+        desk.change([], [same.key], `take away ${words} at ${note.inWords}`);
         return;
     }
     const before = desk.notes[headOf(desk.notes, at - 1)]?.bow?.direction;
     const shown: Record<string, Direction> = before
         ? { [note.id]: words === 'lift' ? (before === 'down' ? 'up' : 'down') : before }
         : {};
-    desk.change([`${note.id} ${words}`], keys(marks.filter((mark) => mark.slot === 'direction')), `${words} at ${note.place}`, shown);
+    desk.change([`${note.id} ${words}`], keys(marks.filter((mark) => mark.slot === 'direction')), `${words} at ${note.inWords}`, shown);
 }
 
 /** The goal key asks for the direction the note does not have. */
@@ -74,11 +74,11 @@ export function goal(desk: Desk): void {
     const marks = own(desk.marksAt(note.id), BOW_SLOTS);
     const same = marks.find((mark) => mark.kind === 'goal');
     if (same) {
-        desk.change([], [same.key], `take away the goal at ${note.place}`);
+        desk.change([], [same.key], `take away the goal at ${note.inWords}`);
         return;
     }
     const wanted: Direction = note.bow.direction === 'down' ? 'up' : 'down';
-    desk.change([`${note.id} goal ${wanted}`], keys(marks), `goal ${wanted} at ${note.place}`, { [note.id]: wanted });
+    desk.change([`${note.id} goal ${wanted}`], keys(marks), `goal ${wanted} at ${note.inWords}`, { [note.id]: wanted });
 }
 
 /** Slurs the chosen note to the next, or the chosen stretch; takes a slur away where there is one. */
@@ -91,7 +91,7 @@ export function slur(desk: Desk): void {
     }
     const slurs = desk.marksAt(first.id).filter((mark) => mark.slot === 'slur' && mark.state !== 'proposed');
     if (slurs.length > 0) {
-        desk.change([], keys(slurs), `take back the slur mark at ${first.place}`);
+        desk.change([], keys(slurs), `take back the slur mark at ${first.inWords}`);
         return;
     }
     const isSlurred = last.bow.join === 'slur';
@@ -99,13 +99,13 @@ export function slur(desk: Desk): void {
         const head = desk.notes[headOf(desk.notes, from)] ?? first;
         const added = desk.marksAt(head.id).filter((mark) => mark.kind === 'slur-to' && mark.state !== 'proposed');
         if (added.length > 0) {
-            desk.change([], keys(added), `take back the slur at ${head.place}`);
+            desk.change([], keys(added), `take back the slur at ${head.inWords}`);
         } else {
-            desk.change([`${head.id} no slurs`], [], `no slur at ${head.place}`);
+            desk.change([`${head.id} no slurs`], [], `no slur at ${head.inWords}`);
         }
         return;
     }
-    desk.change([`${first.id} slur ${last.id}`], [], `slur ${first.place} to ${last.place}`);
+    desk.change([`${first.id} slur ${last.id}`], [], `slur ${first.inWords} to ${last.inWords}`);
 }
 
 /** Takes the marks of the chosen stretch away: as it comes. */
@@ -124,7 +124,7 @@ export function asItComes(desk: Desk): void {
 export function fix(desk: Desk): void {
     const lines = heads(desk).map((note) => `${note.id} ${note.bow?.direction}`);
     const first = desk.notes[desk.stretch[0]];
-    desk.change(lines, [], `fix the bows from ${first?.place ?? ''}`);
+    desk.change(lines, [], `fix the bows from ${first?.inWords ?? ''}`);
 }
 
 /** Puts what the bow lane advises on the page, as words over the stroke. */
@@ -140,7 +140,7 @@ export function printStringAdvice(desk: Desk): void {
 function write(desk: Desk, note: DeskNote | undefined, of: (note: DeskNote) => string | undefined): void {
     const advice = note ? of(note) : undefined;
     if (!note || !advice) return;
-    desk.change([`${note.id} "${advice}"`], [], `“${advice}” at ${note.place}`);
+    desk.change([`${note.id} "${advice}"`], [], `“${advice}” at ${note.inWords}`);
 }
 
 const HAND_SLOTS: Slot[] = ['finger', 'position', 'string'];
@@ -152,10 +152,10 @@ export function finger(desk: Desk, words: string): void {
     const marks = own(desk.marksAt(note.id), HAND_SLOTS);
     const same = marks.find((mark) => mark.slot === 'finger' && mark.words === words);
     if (same) {
-        desk.change([], [same.key], `take away ${words} at ${note.place}`);
+        desk.change([], [same.key], `take away ${words} at ${note.inWords}`);
         return;
     }
-    desk.change([`${note.id} ${words}`], keys(marks.filter((mark) => mark.slot !== 'position')), `${words} at ${note.place}`);
+    desk.change([`${note.id} ${words}`], keys(marks.filter((mark) => mark.slot !== 'position')), `${words} at ${note.inWords}`);
 }
 
 /** Takes another way to play the note: finger, string and position as it was offered. */
@@ -166,7 +166,7 @@ export function takeOther(desk: Desk, other: FingerOption): void {
     const said = [other.words ?? String(other.number)];
     if (other.string !== note.finger.string) said.push(`on ${other.string}`);
     if (other.number > 0 && other.position !== note.finger.position) said.push(other.position);
-    desk.change([`${note.id} ${said.join(', ')}`], keys(marks), `${said.join(', ')} at ${note.place}`);
+    desk.change([`${note.id} ${said.join(', ')}`], keys(marks), `${said.join(', ')} at ${note.inWords}`);
 }
 
 /** The chosen finger lower or higher on its string, among the places it has there. */
@@ -202,7 +202,7 @@ export function position(desk: Desk, by: -1 | 1): void {
     }
     const place = from === to ? first.id : `${first.place}-${last.place}`;
     const inside = desk.notes.slice(from, to + 1).flatMap((note) => own(desk.marksAt(note.id), ['position']));
-    desk.change([`${place} ${next}`], keys(inside), `${next} at ${first.place}`);
+    desk.change([`${place} ${next}`], keys(inside), `${next} at ${first.inWords}`);
 }
 
 /** The hand's marks of the chosen note, laid wherever its measure returns. */
@@ -212,7 +212,7 @@ export function sameWhereverItReturns(desk: Desk, ids: string[]): void {
     const said = own(desk.marksAt(note.id), [...HAND_SLOTS, 'leave-down', 'slide']).map((mark) => mark.words);
     const words = said.length > 0 ? said.join(', ') : (note.finger?.words ?? '');
     if (words === '') return;
-    desk.change(ids.map((id) => `${id} ${words}`), [], `${words} wherever ${note.place} returns`);
+    desk.change(ids.map((id) => `${id} ${words}`), [], `${words} wherever ${note.inWords} returns`);
 }
 
 const CLIPPED = 'clipped-stretch';
@@ -238,7 +238,7 @@ export function copyStretch(desk: Desk): void {
         section: desk.frame.section.id,
         start: first.onset,
         until: last.until,
-        name: from === to ? first.place : `${first.place} to ${last.place}`,
+        name: from === to ? first.inWords : `${first.inWords} to ${last.inWords}`,
     };
     remember(CLIPPED, clipped);
     tell(`The marks from ${clipped.name} are ready to be laid elsewhere: choose where they begin and press v.`);
@@ -309,5 +309,5 @@ export function partOfBow(desk: Desk, part: PartOfBow): void {
     }
     const range = from === to ? first.id : `${first.id}-${last.id}`;
     const old = own(desk.marksAt(first.id), ['part-of-bow']);
-    desk.change([`${range} ${part}`], keys(old), `${part} at ${first.place}`);
+    desk.change([`${range} ${part}`], keys(old), `${part} at ${first.inWords}`);
 }

@@ -15,6 +15,7 @@ use UprightPencil\Bowing\Findings\BowFindings;
 use UprightPencil\Bowing\Findings\EventFlags;
 use UprightPencil\Bowing\Findings\MarkFindings;
 use UprightPencil\Bowing\Findings\PartFindings;
+use UprightPencil\Bowing\Findings\ReasonFindings;
 use UprightPencil\Bowing\Findings\SlurRemedies;
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Settings\BowSettings;
@@ -104,7 +105,9 @@ final readonly class LinePlanner
         $parts = new PartFindings($this->settings, $constraints, $lengths, $distribution, $flags);
         $marks = new MarkFindings($this->part, $this->line, $this->book, $constraints, $links, $builder, $strokes, $flags);
 
-        $told = [...$findings->all(), ...$marks->all(), ...$parts->of($strokes)];
+        $reasons = new ReasonFindings($this->part, $this->line, $this->book, $flags);
+
+        $told = [...$findings->all(), ...$marks->all(), ...$parts->of($strokes), ...$reasons->of($strokes, $directions->starts)];
 
         return new BowPlan($bows->of($strokes, $directions, $distribution), $told);
     }

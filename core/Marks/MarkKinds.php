@@ -6,6 +6,7 @@ namespace UprightPencil\Marks;
 
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\Change;
+use UprightPencil\Marks\Kind\Bow\ContactPoint;
 use UprightPencil\Marks\Kind\Bow\Goal;
 use UprightPencil\Marks\Kind\Bow\Hook;
 use UprightPencil\Marks\Kind\Bow\Lift;
@@ -16,10 +17,13 @@ use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
 use UprightPencil\Marks\Kind\Hand\Finger;
+use UprightPencil\Marks\Kind\Hand\Harmonic;
 use UprightPencil\Marks\Kind\Hand\LeaveDown;
+use UprightPencil\Marks\Kind\Hand\NoFinger;
 use UprightPencil\Marks\Kind\Hand\OnString;
 use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\Kind\Hand\Slide;
+use UprightPencil\Marks\Kind\Text\Advice;
 use UprightPencil\Marks\Kind\Text\Courtesy;
 use UprightPencil\Marks\Kind\Text\Divide;
 use UprightPencil\Marks\Kind\Text\LeaveOut;
@@ -29,6 +33,9 @@ use UprightPencil\Marks\Kind\Text\Words;
 /** Every kind of mark there is. A new kind is a class in Kind/ and a line here. */
 final class MarkKinds
 {
+    /** So many forms are named to who has mistyped one. */
+    private const NEAR = 4;
+
     /** @var list<class-string<MarkKind>> in the order their words are tried */
     private const ALL = [
         BowDirection::class,
@@ -42,7 +49,10 @@ final class MarkKinds
         SlurTo::class,
         Change::class,
         PartOfBow::class,
+        ContactPoint::class,
         Finger::class,
+        Harmonic::class,
+        NoFinger::class,
         Position::class,
         OnString::class,
         LeaveDown::class,
@@ -51,6 +61,7 @@ final class MarkKinds
         Divide::class,
         Courtesy::class,
         LetRing::class,
+        Advice::class,
         Words::class,
     ];
 
@@ -58,6 +69,22 @@ final class MarkKinds
     public static function examples(): array
     {
         return array_merge(...array_map(static fn (string $kind): array => $kind::examples(), self::ALL));
+    }
+
+    /** @return list<string> forms that may have been meant, the nearest first */
+    public static function nearest(string $words): array
+    {
+        $far = [];
+        foreach (self::examples() as $form) {
+            $letters = levenshtein(mb_strtolower($words), mb_strtolower($form));
+            $isBegun = mb_strlen($words) > 1 && str_starts_with($form, mb_strtolower($words));
+            if ($isBegun || $letters <= max(1, intdiv(mb_strlen($words), 3))) {
+                $far[$form] = $isBegun ? 0 : $letters;
+            }
+        }
+        asort($far);
+
+        return array_map(strval(...), array_slice(array_keys($far), 0, self::NEAR));
     }
 
     /** What a kind is called where it is told from others: "slur-to", "no-slurs". */

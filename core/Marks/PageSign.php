@@ -15,4 +15,6 @@ enum PageSign
     case CourtesyAccidental;
     /** A short open tie: the note rings on. */
     case OpenTie;
+    /** The edition's finger taken out. */
+    case NoFingering;
 }

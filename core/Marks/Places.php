@@ -97,6 +97,36 @@ final class Places
     }
 
     /**
+     * Every note of a range for which something is meant that stands at one note: between two beats each of them, over whole measures
+     * the first of each measure.
+     *
+     * @return list<string> ids; none where the place is no range
+     * @throws UnknownPlace
+     */
+    public function severalOf(string $text): array
+    {
+        [$from, $to] = isset($this->byId[$text]) ? [$text, null] : $this->split($text);
+        if ($to === null) {
+            return [];
+        }
+        $range = $this->range($text, $from, $to);
+        $isByMeasure = $this->eventAt($from)[1] === null && $this->eventAt($to)[1] === null;
+        $first = $this->part->notes[$this->byId[$range->from]];
+        $ids = [];
+        $measure = -1;
+        for ($position = $this->byId[$range->from]; $position <= $this->byId[$range->to]; $position++) {
+            $note = $this->part->notes[$position];
+            $isHead = $note->line === $first->line && !$note->tieStop && !$note->inChord && !$note->isGrace;
+            if ($isHead && (!$isByMeasure || $note->measure !== $measure)) {
+                $ids[] = $note->id;
+                $measure = $note->measure;
+            }
+        }
+
+        return $ids;
+    }
+
+    /**
      * @return string the note's id
      * @throws UnknownPlace
      */

@@ -13,10 +13,14 @@ enum Slot: string
     case Change = 'change';
     /** Where on the bow a stroke lies. */
     case PartOfBow = 'part-of-bow';
+    /** Between bridge and fingerboard. */
+    case Contact = 'contact';
     case Slur = 'slur';
     /** The sign the edition prints. */
     case Sign = 'sign';
     case Finger = 'finger';
+    /** The finger the edition prints. */
+    case PrintedFinger = 'printed-finger';
     case Position = 'position';
     case String = 'string';
     case LeaveDown = 'leave-down';
@@ -25,14 +29,16 @@ enum Slot: string
     case Divide = 'divide';
     case Courtesy = 'courtesy';
     case LetRing = 'let-ring';
+    case Advice = 'advice';
     case Words = 'words';
 
     /** Which half of the work a mark in this slot belongs to. */
     public function group(): MarkGroup
     {
         return match ($this) {
-            self::Direction, self::Connection, self::Change, self::PartOfBow, self::Slur, self::Sign => MarkGroup::Bow,
-            self::Words => MarkGroup::Text,
+            self::Direction, self::Connection, self::Change, self::PartOfBow, self::Contact, self::Slur,
+            self::Sign => MarkGroup::Bow,
+            self::Advice, self::Words => MarkGroup::Text,
             default => MarkGroup::Hand,
         };
     }

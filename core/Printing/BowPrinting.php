@@ -9,9 +9,11 @@ use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\CrossedOutSlurs;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Bow\ContactPoint;
 use UprightPencil\Marks\Kind\Bow\NoSign;
 use UprightPencil\Marks\Kind\Bow\PartOfBow;
 use UprightPencil\Marks\Kind\Bow\SlurTo;
+use UprightPencil\Marks\Kind\Text\Advice;
 use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
@@ -73,7 +75,7 @@ final readonly class BowPrinting
     {
         $crossedOut = self::crossedOut($book);
         $slurs = $this->slurs($part, $book);
-        $words = self::words($book);
+        $words = self::words($score, $part, $book);
         $isSign = $this->signs($score, $part, $line, $plan);
         $prints = [];
         $measures = $score->measures;
@@ -203,20 +205,42 @@ final readonly class BowPrinting
     }
 
     /** @return array<string, list<string>> */
-    private static function words(MarkBook $book): array
+    private static function words(Score $score, Part $part, MarkBook $book): array
     {
         $words = [];
-        foreach ($book->acting(Words::class) as $mark) {
-            $kind = $mark->kind();
-            if ($kind instanceof Words) {
-                $words[$mark->from][] = $kind->text;
+        foreach ([Words::class, Advice::class, PartOfBow::class, ContactPoint::class] as $class) {
+            foreach ($book->acting($class) as $mark) {
+                $kind = $mark->kind();
+                $words[$mark->from][] = match (true) {
+                    $kind instanceof Words => $kind->text,
+                    $kind instanceof Advice => $kind->printed(self::beats($score, $part, $mark->from)),
+                    $kind instanceof ContactPoint => $kind->words(),
+                    default => $kind->plainWords(),
+                };
             }
-        }
-        foreach ($book->acting(PartOfBow::class) as $mark) {
-            $words[$mark->from][] = $mark->kind()->plainWords();
         }
 
         return $words;
+    }
+
+    /** How many beats a note sounds, with what is tied to it. */
+    private static function beats(Score $score, Part $part, string $id): int
+    {
+        $at = $part->positionsById()[$id];
+        $note = $part->notes[$at];
+        $lasts = $note->duration;
+        for ($next = $at + 1; isset($part->notes[$next]); $next++) {
+            $more = $part->notes[$next];
+            if ($more->line !== $note->line || $more->inChord) {
+                continue;
+            }
+            if (!$more->tieStop) {
+                break;
+            }
+            $lasts = $lasts->plus($more->duration);
+        }
+
+        return (int) round($lasts->toFloat() / $score->measures[$note->measure]->meter->pulse()->toFloat());
     }
 
     /**

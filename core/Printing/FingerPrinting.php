@@ -118,7 +118,10 @@ final class FingerPrinting
         $choice = $finger->mayAlso === '' ? '' : ($finger->number === 0 ? "0 or {$finger->mayAlso}" : "4 or {$finger->mayAlso}");
         $isChoice = $choice !== '' && !$isMarked && !$isRepeated && $this->density !== Density::Sparse;
         $text = '';
-        if ($isChoice) {
+        if (in_array(Slot::PrintedFinger, $marked, true) && !$isMarked && $note->printedFinger() === $finger->number) {
+            // What is crossed out does not come back by itself.
+            $text = '';
+        } elseif ($isChoice) {
             $text = $choice === '4 or 0' ? '0 or 4' : $choice;
         } elseif ($isShown) {
             $text = $this->text($finger, $isTrap);

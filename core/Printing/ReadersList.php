@@ -120,7 +120,11 @@ final readonly class ReadersList
         }
         foreach ($print->fingerWords() as $word) {
             if ($print->finger?->isFingerNew !== false || $word !== $print->finger->finger) {
-                $words[] = preg_match('~^x\d$~', $word) === 1 ? 'extended ' . substr($word, 1) : $word;
+                $words[] = match (true) {
+                    $word === 'no finger' => 'cross out the printed finger',
+                    preg_match('~^x\d$~', $word) === 1 => 'extended ' . substr($word, 1),
+                    default => $word,
+                };
             }
         }
         foreach ($print->choices as $choice) {

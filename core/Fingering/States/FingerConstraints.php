@@ -6,7 +6,9 @@ namespace UprightPencil\Fingering\States;
 
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Hand\Finger;
+use UprightPencil\Marks\Kind\Hand\Harmonic;
 use UprightPencil\Marks\Kind\Hand\LeaveDown;
+use UprightPencil\Marks\Kind\Hand\NoFinger;
 use UprightPencil\Marks\Kind\Hand\OnString;
 use UprightPencil\Marks\Kind\Hand\Position;
 use UprightPencil\Marks\MarkBook;
@@ -28,8 +30,12 @@ final class FingerConstraints
     public function __construct(private readonly Part $part, MarkBook $book, Chair $chair)
     {
         $places = $part->positionsById();
+        $crossedOut = [];
+        foreach ($book->acting(NoFinger::class) as $mark) {
+            $crossedOut[$places[$mark->from]] = true;
+        }
         foreach ($part->notes as $position => $note) {
-            $this->printed($position, $note);
+            $this->printed($position, $note, isset($crossedOut[$position]));
         }
         foreach ($book->marks as $mark) {
             if (!$mark->acts() || !$mark->for->covers($chair)) {
@@ -40,6 +46,8 @@ final class FingerConstraints
             $to = $places[$mark->to];
             if ($kind instanceof Finger) {
                 $this->fingers[$from] = new FixedFinger($kind->number, $kind->shape, $mark);
+            } elseif ($kind instanceof Harmonic) {
+                $this->fingers[$from] = new FixedFinger(null, 'harmonic', $mark);
             } elseif ($kind instanceof LeaveDown) {
                 $this->leftDown[$from] = true;
             } elseif ($kind instanceof OnString) {
@@ -88,9 +96,9 @@ final class FingerConstraints
         return isset($this->fingers[$note]) || isset($this->strings[$note]) || isset($this->positions[$note]);
     }
 
-    private function printed(int $position, Note $note): void
+    private function printed(int $position, Note $note, bool $isCrossedOut): void
     {
-        $finger = $note->printedFinger();
+        $finger = $isCrossedOut ? null : $note->printedFinger();
         if ($finger !== null) {
             $text = mb_strtolower($note->fingerings[0] ?? '');
             $shape = match (1) {

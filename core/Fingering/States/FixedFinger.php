@@ -10,10 +10,11 @@ use UprightPencil\Marks\Mark;
 final readonly class FixedFinger
 {
     /**
+     * @param int|null $finger null for any
      * @param ''|'low'|'high'|'x'|'harmonic' $shape as it was asked; '' where only the digit was
      * @param Mark|null $mark null for a printed one
      */
-    public function __construct(public int $finger, public string $shape, public ?Mark $mark)
+    public function __construct(public ?int $finger, public string $shape, public ?Mark $mark)
     {
     }
 }

@@ -241,7 +241,7 @@ final class HandStates
         $kept = [];
         foreach ($options as $option) {
             $isFinger = $finger === null
-                || ($option->stop->finger === $finger->finger && self::isShape($finger->shape, $option->stop->shape));
+                || (in_array($finger->finger, [null, $option->stop->finger], true) && self::isShape($finger->shape, $option->stop->shape));
             $isString = $string === null || $this->isString($option->stop->string, $string->string);
             if ($isFinger && $isString) {
                 $kept[] = $option;

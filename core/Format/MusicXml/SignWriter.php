@@ -23,6 +23,7 @@ final class SignWriter
             PageSign::SmallNote => self::makeSmall($note),
             PageSign::CourtesyAccidental => self::addCourtesy($note),
             PageSign::OpenTie => self::addOpenTie($note),
+            PageSign::NoFingering => self::takeOutFingering($note),
             PageSign::Divisi => null,
         };
     }
@@ -51,6 +52,15 @@ final class SignWriter
             $note->insertBefore($accidental, $before);
         }
         $accidental->setAttribute('parentheses', 'yes');
+    }
+
+    private static function takeOutFingering(DOMElement $note): void
+    {
+        foreach (['fingering', 'open-string'] as $name) {
+            foreach (iterator_to_array($note->getElementsByTagName($name), false) as $sign) {
+                Xml::remove($sign);
+            }
+        }
     }
 
     private static function addOpenTie(DOMElement $note): void

@@ -7,6 +7,8 @@ namespace UprightPencil\Format\PencilLines;
 use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\Exception\UnknownPlace;
 use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\MarkedNotes;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\MarkKinds;
 use UprightPencil\Marks\MarkReason;
@@ -41,11 +43,11 @@ final class PencilLinesReader
                 continue;
             }
             foreach ($line->marks as $written) {
-                $mark = $this->mark($line, $written, $part);
-                if ($mark instanceof LineError) {
-                    $errors[] = $mark;
+                $read = $this->marks($line, $written, $part);
+                if ($read instanceof LineError) {
+                    $errors[] = $read;
                 } else {
-                    $marks[$part->id][] = $mark;
+                    $marks[$part->id] = [...$marks[$part->id] ?? [], ...$read];
                 }
             }
         }
@@ -54,7 +56,8 @@ final class PencilLinesReader
         return new Reading($marks, $errors);
     }
 
-    private function mark(PencilLine $line, WrittenMark $written, Part $part): Mark|LineError
+    /** @return list<Mark>|LineError one mark; of a direction over a range, one at each of its notes */
+    private function marks(PencilLine $line, WrittenMark $written, Part $part): array|LineError
     {
         $kinds = [];
         foreach ($written->possibilities as $words) {
@@ -66,10 +69,13 @@ final class PencilLinesReader
         }
         $places = $this->places[$part->id] ??= Places::of($this->score, $part);
         try {
-            $at = $places->find($line->place, self::widest($kinds));
+            $isDirection = array_filter($kinds, static fn (MarkKind $kind): bool => !$kind instanceof BowDirection) === [];
+            $several = $isDirection ? $places->severalOf($line->place) : [];
+            $found = array_map(static fn (string $id): MarkedNotes => new MarkedNotes($id, $id), $several)
+                ?: [$places->find($line->place, self::widest($kinds))];
             $targets = [];
             foreach ($kinds as $kind) {
-                $targets[] = $this->target($kind, $at->from, $places, $part);
+                $targets[] = $this->target($kind, $found[0]->from, $places, $part);
             }
             $reason = null;
             if ($line->reason !== null) {
@@ -79,7 +85,7 @@ final class PencilLinesReader
             return new LineError($line->number, $unknown->getMessage());
         }
 
-        return new Mark(
+        return array_map(static fn (MarkedNotes $at): Mark => new Mark(
             '',
             $kinds,
             $at->from,
@@ -92,7 +98,7 @@ final class PencilLinesReader
             $reason,
             $line->comment,
             line: $line->number,
-        );
+        ), $found);
     }
 
     /** @throws UnknownPlace */
@@ -153,6 +159,10 @@ final class PencilLinesReader
 
     private static function notAMark(string $words): string
     {
-        return "“{$words}” is not a mark; expected " . implode(', ', MarkKinds::examples());
+        $near = MarkKinds::nearest($words);
+
+        return "“{$words}” is not a mark; " . ($near === []
+            ? 'expected one such as down, hook, slur 9.3, low 2, III, on D or a text in quotes ("sing")'
+            : 'expected ' . implode(' or ', array_map(static fn (string $one): string => "“{$one}”", $near)));
     }
 }

@@ -74,7 +74,8 @@ final class PencilLinesTest extends TestCase
             '1.2 high 3', '1.1 x4', '1.1 0', '1.1 0 or 4', '1-2 III', '1.1-1.3 III : 1 3 1 3', '1 on G', '1.1 leave down',
             '1.1 slide', '1.1 leave out', '1.1 divide', '1.1 courtesy', '1.1 "to the tip"', '1-2 III or I', '1.1 slur 1.2 or no slurs', '1.1 down or up',
             '1.1 down 2x', '1.1 down ?', '5.3 change up @outside', '1.1 down @stand 2', '1.3 down > 2.1 down', '1.1 down # why not',
-            '4.5/3 up', '1.1 "say # this, or that"', '1-2 ½', '1-2 II½',
+            '4.5/3 up', '3.3 no lift', '3.3 freeze', '1.1 near the bridge', '1.1 usual place', '1.1 set on A', '1.1 simile', '1.1 release',
+            '1.1 counts', '1.1 harmonic', '1.1 no finger', '1.1 "say # this, or that"', '1-2 ½', '1-2 II½',
         ];
         foreach ($lines as $line) {
             yield $line => [$line];
@@ -112,13 +113,13 @@ final class PencilLinesTest extends TestCase
     /** @return iterable<string, array{string, string}> */
     public static function mistakes(): iterable
     {
-        yield 'an unknown word' => ["1.1 down\n1.2 dwn", 'line 2: “dwn” is not a mark; expected down, up'];
+        yield 'an unknown word' => ["1.1 down\n1.2 dwn", 'line 2: “dwn” is not a mark; expected “down”'];
         yield 'an unknown measure' => ['99.1 down', 'line 1: there is no measure 99 in Violin I; its measures are 0 to 6'];
         yield 'a beat without a note' => ['3.2 down', 'line 1: measure 3 has no note at beat 2; its notes begin at 1, 3'];
         yield 'an unknown rehearsal mark' => ['Q down', 'line 1: there is no rehearsal mark Q'];
         yield 'a place and nothing else' => ['1.1', 'line 1: “1.1” names no mark'];
         yield 'a range backwards' => ['5-2 no slurs', 'line 1: the range 5-2 runs backwards'];
-        yield 'a range for one note' => ['1-2 down', 'line 1: “down” stands at one note'];
+        yield 'a range for one note' => ['1-2 hook', 'line 1: “hook” stands at one note'];
         yield 'an unknown part' => ["part Oboe\n1.1 down", 'line 2: there is no part “Oboe”; expected one of Violin I'];
         yield 'a slur backwards' => ['2.1 slur 1.1', 'line 1: the slur to 1.1 does not reach a later note'];
         yield 'nobody' => ['1.1 down @viola', 'line 1: “@viola” is nobody'];

@@ -71,6 +71,28 @@ final class MarkKinds
         return array_merge(...array_map(static fn (string $kind): array => $kind::examples(), self::ALL));
     }
 
+    /**
+     * Every form with what it means to a player, for who completes a line or reads the whole grammar.
+     *
+     * @return list<array{words: string, means: string, stands: 'note'|'both', group: MarkGroup}>
+     */
+    public static function forms(): array
+    {
+        $forms = [];
+        foreach (self::examples() as $words) {
+            $kind = self::read($words);
+            if ($kind !== null) {
+                $stands = match (true) {
+                    $kind->anchor() === Anchor::Range, $kind instanceof BowDirection => 'both',
+                    default => 'note',
+                };
+                $forms[] = ['words' => $words, 'means' => $kind->plainWords(), 'stands' => $stands, 'group' => $kind->slot()->group()];
+            }
+        }
+
+        return $forms;
+    }
+
     /** @return list<string> forms that may have been meant, the nearest first */
     public static function nearest(string $words): array
     {

@@ -1,7 +1,7 @@
 /** A desk with a few notes on it, and a server that answers as it is told. */
 import { createPinia, setActivePinia } from 'pinia';
 import { vi } from 'vitest';
-import type { DeskFrame, DeskMark, DeskNote, DeskPlan, Finger, Flag } from '../../resources/js/api/types';
+import type { DeskFrame, DeskMark, DeskNote, DeskPlan, Finger, Flag, Form } from '../../resources/js/api/types';
 import { useDesk } from '../../resources/js/desk/state/store';
 
 export interface Call {
@@ -9,6 +9,16 @@ export interface Call {
     path: string;
     body: Record<string, unknown>;
 }
+
+/** Some of what can be said. */
+export const FORMS: Form[] = [
+    { words: 'down', means: 'down bow', stands: 'both', group: 'bow' },
+    { words: 'up', means: 'up bow', stands: 'both', group: 'bow' },
+    { words: 'upper half', means: 'in the upper half', stands: 'both', group: 'bow' },
+    { words: 'hook', means: 'hooked', stands: 'note', group: 'bow' },
+    { words: 'low 4', means: 'finger low 4', stands: 'note', group: 'hand' },
+    { words: 'simile', means: 'go on alike', stands: 'note', group: 'text' },
+];
 
 /** Every call to the server since the last {@link serve}. */
 export let calls: Call[] = [];
@@ -117,7 +127,7 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
         fingers: { 1: ['low 1', '1'], 2: ['low 2', 'high 2'], 3: ['low 3', '3', 'high 3'], 4: ['low 4', '4', 'x4'] },
         tapes: [2, 4, 5, 7],
         board: Array.from({ length: 25 }, (_, semitones) => 1 - 2 ** (-semitones / 12)),
-        forms: ['down', 'up', 'hook', 'retake', 'slur 1.2', 'low 4'],
+        forms: FORMS,
         measures: [
             { index: 0, number: '1', onset: 0, length: 4, rehearsal: null, repeat: false, beats: 4, tempo: 100 },
             { index: 1, number: '2', onset: 4, length: 4, rehearsal: 'A', repeat: false, beats: 4, tempo: 100 },

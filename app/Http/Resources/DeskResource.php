@@ -69,11 +69,12 @@ use UprightPencil\Review\Flag;
  *     can: NextActs, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}
+ * @phpstan-type Form array{words: string, means: string, stands: 'note'|'both', group: value-of<MarkGroup>}
  * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
  * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
  *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>,
- *     board: list<float>, forms: list<string>,
+ *     board: list<float>, forms: list<Form>,
  *     measures: list<DeskMeasure>}
  */
 final readonly class DeskResource
@@ -254,7 +255,7 @@ final readonly class DeskResource
             'fingers' => $this->fingers($section, $instrument),
             'tapes' => Fingerboard::TAPES[$instrument->value] ?? [],
             'board' => array_map(static fn (int $semitones): float => round(Fingerboard::share($semitones), 4), range(0, self::HIGHEST)),
-            'forms' => MarkKinds::examples(),
+            'forms' => array_map(static fn (array $form): array => [...$form, 'group' => $form['group']->value], MarkKinds::forms()),
             'measures' => array_map(static fn (Measure $measure): array => [
                 'index' => $measure->index,
                 'number' => $measure->number,

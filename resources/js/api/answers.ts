@@ -26,7 +26,7 @@ export type Profile = 'first-year' | 'second-year' | 'third-position' | 'advance
 
 export type Role = 'own' | 'edit' | 'propose' | 'read';
 
-export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'slur' | 'sign' | 'finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'words';
+export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'contact' | 'slur' | 'sign' | 'finger' | 'printed-finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'advice' | 'words';
 
 export type Topic = 'marks' | 'score' | 'look' | 'part' | 'link' | 'rack' | 'class';
 
@@ -237,6 +237,13 @@ export interface DeskPlan {
     copied?: CopyLook;
 }
 
+export interface Form {
+    words: string;
+    means: string;
+    stands: 'note' | 'both';
+    group: MarkGroup;
+}
+
 export interface DeskPiece {
     id: number;
     title: string;
@@ -262,7 +269,7 @@ export interface DeskFrame {
     fingers: Record<string, string[]>;
     tapes: number[];
     board: number[];
-    forms: string[];
+    forms: Form[];
     measures: DeskMeasure[];
 }
 

@@ -26,6 +26,7 @@ export type {
     Finger,
     FingerOption,
     FlagRow as Flag,
+    Form,
     Future,
     Instrument,
     FingerboardAnswer,

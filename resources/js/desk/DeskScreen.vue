@@ -381,6 +381,7 @@ h1 {
 
 .bottom .say-it {
     flex: 1 1 240px;
+    min-width: 0;
 }
 
 .bottom .plain-button {

@@ -1,10 +1,12 @@
 <script setup lang="ts">
-/** One line that takes pencil lines as typed, says beforehand what they will do, and completes the words. */
-import { computed, ref } from 'vue';
+/** One line that takes pencil lines as typed: it goes to the place it speaks of, says what it will do, and completes the words. */
+import { computed, nextTick, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../../api/client';
+import GrammarSheet from '../sheets/GrammarSheet.vue';
 import { useDesk } from '../state/store';
 import { sentenceOf } from '../../ui/trying';
 import { isTexts, remember, remembered } from '../../ui/remembered';
+import { completed, offersFor, told } from './saying';
 
 interface Preview {
     marks: number;
@@ -19,17 +21,17 @@ const line = ref('');
 const says = ref('');
 const isWrong = ref(false);
 const isFocused = ref(false);
+const isGrammarOpen = ref(false);
+/** A pasted list of which some lines cannot be read. */
+const pasted = shallowRef<{ text: string; readable: number; errors: string[] } | null>(null);
 const past = ref<string[]>(remembered('said', [], isTexts));
+/** How long one rests until it is asked what a line would do, in milliseconds. */
+const REST = 180;
 let back = -1;
 let timer = 0;
 let asked = 0;
 
-const offers = computed(() => {
-    const match = line.value.match(/^(\S+)\s+(.*)$/);
-    if (!match || !isFocused.value) return [];
-    const typed = (match[2] ?? '').split(/,\s*|\s+or\s+/).at(-1) ?? '';
-    return (desk.frame?.forms ?? []).filter((word) => word.startsWith(typed) && word.trim() !== typed).slice(0, 6);
-});
+const offers = computed(() => (isFocused.value ? offersFor(line.value, desk.frame?.forms ?? [], desk.note) : []));
 
 function focus(): void {
     if (!line.value && desk.note) {
@@ -38,10 +40,17 @@ function focus(): void {
     input.value?.focus();
 }
 
-function complete(word: string): void {
-    const match = line.value.match(/^(.*(?:,\s*|\s+or\s+|^\S+\s+))([^,]*)$/);
-    const place = line.value.match(/^(\S+\s+)/)?.[1] ?? '';
-    line.value = (match?.[1] ?? place) + word;
+function complete(words: string): void {
+    line.value = completed(line.value, words);
+    input.value?.focus();
+    changed();
+}
+
+/** A form that was found in the grammar is said of the chosen note. */
+async function sayForm(words: string): Promise<void> {
+    isGrammarOpen.value = false;
+    line.value = `${/^\S+/.exec(line.value)?.[0] ?? desk.note?.place ?? ''} ${words}`;
+    await nextTick();
     input.value?.focus();
     changed();
 }
@@ -50,8 +59,12 @@ function changed(): void {
     window.clearTimeout(timer);
     says.value = '';
     isWrong.value = false;
-    if (/^\S+\s+\S/.test(line.value)) {
-        timer = window.setTimeout(() => void preview(), 180);
+    pasted.value = null;
+    if (line.value.trim() === '?') {
+        line.value = '';
+        isGrammarOpen.value = true;
+    } else if (/^\S+\s+\S/.test(line.value)) {
+        timer = window.setTimeout(() => void preview(), REST);
     }
 }
 
@@ -61,10 +74,9 @@ async function preview(): Promise<void> {
     try {
         const answer = await api.post<Preview>(`sections/${desk.frame?.section.id}/preview`, { lines: line.value });
         if (mine !== asked) return;
-        const marks = `${answer.marks} ${answer.marks === 1 ? 'mark' : 'marks'}`;
-        const turned = answer.turned.length ? `, ${answer.turned.length} bows turn round` : '';
-        const flags = answer.flags > 0 ? `, ${answer.flags} more to look at` : answer.flags < 0 ? `, ${-answer.flags} less to look at` : '';
-        says.value = `${marks}${turned}${flags} · Enter`;
+        says.value = `${told(answer)} · Enter`;
+        const [first] = answer.notes;
+        if (isFocused.value && first) desk.chooseId(first);
     } catch (error) {
         if (mine !== asked || !(error instanceof ApiError)) return;
         isWrong.value = true;
@@ -81,16 +93,21 @@ async function send(): Promise<void> {
     desk.change([text], [], text);
     past.value = [text, ...past.value.filter((one) => one !== text)].slice(0, 30);
     remember('said', past.value);
+    empty();
+}
+
+function empty(): void {
     line.value = '';
     says.value = '';
+    isWrong.value = false;
+    pasted.value = null;
     back = -1;
 }
 
 function key(event: KeyboardEvent): void {
     event.stopPropagation();
     if (event.key === 'Escape') {
-        line.value = '';
-        says.value = '';
+        empty();
         input.value?.blur();
     } else if (event.key === 'ArrowUp' && past.value.length) {
         event.preventDefault();
@@ -99,11 +116,11 @@ function key(event: KeyboardEvent): void {
         changed();
     } else if (event.key === 'Tab' && offers.value[0] && !event.shiftKey) {
         event.preventDefault();
-        complete(offers.value[0]);
+        complete(offers.value[0].words);
     }
 }
 
-/** A whole pasted list goes in at once; lines that cannot be read are named first. */
+/** A whole pasted list goes in at once; lines that cannot be read are named first, and the others taken only when that is said. */
 async function paste(event: ClipboardEvent): Promise<void> {
     const text = event.clipboardData?.getData('text') ?? '';
     if (!text.includes('\n')) return;
@@ -113,9 +130,23 @@ async function paste(event: ClipboardEvent): Promise<void> {
         desk.change([text], [], `${answer.marks} pasted marks`);
         says.value = `${answer.marks} marks laid in`;
     } catch (error) {
-        isWrong.value = true;
-        says.value = sentenceOf(error);
+        const body = error instanceof ApiError ? error.body : {};
+        const { errors, readable } = body;
+        if (Array.isArray(errors) && typeof readable === 'number') {
+            pasted.value = { text, readable, errors: errors.map(String) };
+        } else {
+            isWrong.value = true;
+            says.value = sentenceOf(error);
+        }
     }
+}
+
+function takeReadable(): void {
+    if (!pasted.value) return;
+    const { text, readable } = pasted.value;
+    desk.change([text], [], `${readable} pasted marks`, {}, true);
+    says.value = `${readable} marks laid in`;
+    pasted.value = null;
 }
 
 defineExpose({ focus });
@@ -140,12 +171,20 @@ defineExpose({ focus });
                 @blur="isFocused = false"
             />
         </label>
+        <button type="button" class="all" title="Everything that can be said" aria-label="Everything that can be said" @click="isGrammarOpen = true">?</button>
         <div v-if="offers.length" class="offers">
-            <button v-for="offer in offers" :key="offer" type="button" tabindex="-1" @mousedown.prevent="complete(offer)">
-                {{ offer }}
+            <button v-for="offer in offers" :key="offer.words" type="button" tabindex="-1" :title="offer.means" @mousedown.prevent="complete(offer.words)">
+                {{ offer.words }}
             </button>
         </div>
+        <div v-if="pasted" class="pasted" role="alert">
+            <p v-for="error in pasted.errors.slice(0, 6)" :key="error">{{ error }}</p>
+            <p v-if="pasted.errors.length > 6">… and {{ pasted.errors.length - 6 }} lines more</p>
+            <button v-if="pasted.readable > 0" type="button" class="paper-button" @click="takeReadable">Take the {{ pasted.readable }} {{ pasted.readable === 1 ? 'mark' : 'marks' }} that can be read</button>
+            <button type="button" class="plain-button" @click="pasted = null">Leave it</button>
+        </div>
         <output id="says" :class="{ 'is-wrong': isWrong }">{{ says }}</output>
+        <GrammarSheet v-if="isGrammarOpen" @close="isGrammarOpen = false" @say="sayForm" />
     </form>
 </template>
 
@@ -158,6 +197,7 @@ defineExpose({ focus });
 }
 
 .line {
+    min-width: 0;
     display: flex;
     align-items: baseline;
     gap: 10px;
@@ -165,11 +205,25 @@ defineExpose({ focus });
     background: var(--paper);
     border: 1px solid var(--hair);
     border-radius: var(--radius);
-    padding: 9px 14px;
+    padding: 9px 36px 9px 14px;
 }
 
 .line:focus-within {
     border-color: var(--cedar);
+}
+
+.all {
+    position: absolute;
+    right: 6px;
+    width: 24px;
+    height: 24px;
+    border: 1px solid var(--hair);
+    border-radius: var(--radius-small);
+    background: var(--paper);
+    color: var(--cedar-ink);
+    font: inherit;
+    font-size: 13px;
+    cursor: pointer;
 }
 
 .line span {
@@ -232,6 +286,28 @@ output {
 
 output:empty {
     display: none;
+}
+
+/* Over the line too, and over what it would do. */
+.pasted {
+    position: absolute;
+    z-index: 3;
+    bottom: calc(100% + 6px);
+    left: 0;
+    width: max-content;
+    max-width: min(620px, 70vw);
+    max-height: 50vh;
+    overflow: auto;
+    padding: 10px 14px;
+    border: 1px solid var(--wrong);
+    border-radius: var(--radius);
+    background: var(--paper);
+    box-shadow: var(--shadow);
+    font-size: 13px;
+}
+
+.pasted p {
+    margin: 0 0 4px;
 }
 
 .offers + output {

@@ -16,6 +16,8 @@ interface Errand {
     takes: string[];
     label: string;
     propose: boolean;
+    /** Lines that cannot be read are left out. */
+    anyway?: boolean;
 }
 
 function isErrands(value: unknown): value is Errand[] {
@@ -223,7 +225,7 @@ export const useDesk = defineStore('desk', () => {
     }
 
     /** Puts lines and takes marks; the page may show ink before the answer. */
-    function change(lines: string[], takes: string[], label: string, shown: Record<string, Direction | null> = {}): void {
+    function change(lines: string[], takes: string[], label: string, shown: Record<string, Direction | null> = {}, anyway = false): void {
         if (!frame.value) {
             return;
         }
@@ -240,6 +242,7 @@ export const useDesk = defineStore('desk', () => {
             takes,
             label,
             propose: proposes.value,
+            ...(anyway ? { anyway } : {}),
         });
         remember();
         void sendWaiting();

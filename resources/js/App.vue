@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { useRoute } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
+import { listenForFiles } from './rack/dropped';
 import SignInSheet from './signin/SignInSheet.vue';
 import { useSession } from './stores/session';
 import PencilNav from './ui/PencilNav.vue';
 
 const route = useRoute();
 const session = useSession();
+listenForFiles(useRouter(), () => session.user !== null);
 // The server says at which call it could not write; what is the matter is asked once.
 window.addEventListener('cannot-write', () => void session.look().catch(() => undefined));
 

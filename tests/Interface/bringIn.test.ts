@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { useBringIn } from '../../resources/js/rack/bringIn';
+import { lessonIn, useBringIn } from '../../resources/js/rack/bringIn';
 
 const looked = { token: 't'.repeat(40), file: 'a.xml', title: 'A' };
 let paths: string[] = [];
@@ -40,20 +40,44 @@ describe('bringing scores in', () => {
         const open = vi.fn();
         const bringIn = useBringIn(reload, open);
         await bringIn.take([file('a.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 1, lesson: null, parts: [] });
+        await bringIn.keep({ title: 'A', shelf: 1, newShelf: null, lesson: null, parts: [] });
         expect(open).toHaveBeenCalledWith(5);
         expect(reload).toHaveBeenCalledOnce();
         expect(bringIn.understood.value).toBeNull();
+    });
+
+    it('makes a new shelf for it, once', async () => {
+        let answers = 0;
+        serve((path) => {
+            if (path === 'shelves') return { id: 8, name: 'Spring' };
+            if (path === 'pieces') return (answers += 1) === 1 ? new Error('The disk is full.') : { id: 5 };
+            return looked;
+        });
+        const bringIn = useBringIn(() => Promise.resolve(), vi.fn());
+        await bringIn.take([file('a.xml')]);
+        const choice = { title: 'A', shelf: 0, newShelf: 'Spring', lesson: null, parts: [] };
+        await bringIn.keep(choice);
+        expect(bringIn.understood.value).not.toBeNull();
+        await bringIn.keep(choice);
+        expect(paths.filter((path) => path === 'shelves')).toHaveLength(1);
+        expect(vi.mocked(fetch).mock.calls.at(-1)?.[1]?.body).toContain('"shelf":8');
+    });
+
+    it.each([
+        ['Lesson 12: Tunnels', '12'], ['No. 7', '7'], ['14 Hopscotch', '14'], ['#3 Two Fingers', '3'], ['Open Strings, lesson 9', '9'],
+        ['Hopscotch', ''], ['1812 Parade', ''], ['3/4 Waltz', ''], ['Tune for 4 Cellos', ''],
+    ])('reads the lesson’s number from “%s”', (title, number) => {
+        expect(lessonIn(title)).toBe(number);
     });
 
     it('goes on to the next file', async () => {
         const open = vi.fn();
         const bringIn = useBringIn(() => Promise.resolve(), open);
         await bringIn.take([file('a.xml'), file('b.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 1, lesson: null, parts: [] });
+        await bringIn.keep({ title: 'A', shelf: 1, newShelf: null, lesson: null, parts: [] });
         expect(bringIn.understood.value).not.toBeNull();
         expect(open).not.toHaveBeenCalled();
-        await bringIn.keep({ title: 'B', shelf: 1, lesson: null, parts: [] });
+        await bringIn.keep({ title: 'B', shelf: 1, newShelf: null, lesson: null, parts: [] });
         expect(open).toHaveBeenCalledOnce();
     });
 
@@ -77,7 +101,7 @@ describe('bringing scores in', () => {
         serve((path) => (path === 'scores/look' ? looked : new Error('Choose a shelf of yours first.')));
         const bringIn = useBringIn(vi.fn(), vi.fn());
         await bringIn.take([file('a.xml')]);
-        await bringIn.keep({ title: 'A', shelf: 9, lesson: null, parts: [] });
+        await bringIn.keep({ title: 'A', shelf: 9, newShelf: null, lesson: null, parts: [] });
         expect(bringIn.understood.value).not.toBeNull();
         expect(bringIn.isKeeping.value).toBe(false);
     });

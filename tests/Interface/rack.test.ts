@@ -3,6 +3,7 @@ import { createPinia, setActivePinia } from 'pinia';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Rack, RackPiece } from '../../resources/js/api/types';
 import App from '../../resources/js/App.vue';
+import { droppedElsewhere, listenForFiles } from '../../resources/js/rack/dropped';
 import RackScreen from '../../resources/js/rack/RackScreen.vue';
 import { router } from '../../resources/js/router';
 import { useSession } from '../../resources/js/stores/session';
@@ -79,6 +80,74 @@ describe('the rack', () => {
         await screen.find('.bin .paper-button').trigger('click');
         await flushPromises();
         expect(calls.some((call) => call.method === 'POST' && call.path === 'pieces/1/restore')).toBe(true);
+    });
+});
+
+describe('shelves', () => {
+    async function choose(button: string, item: string): Promise<void> {
+        const menu = document.querySelector<HTMLButtonElement>(`[aria-label="${button}"]`)!;
+        menu.click();
+        const items = (): HTMLElement[] => [...(document.getElementById(menu.getAttribute('aria-controls') ?? '')?.querySelectorAll<HTMLElement>('.el-dropdown-menu__item') ?? [])];
+        await vi.waitFor(() => expect(items().some((one) => one.textContent.includes(item))).toBe(true));
+        items().find((one) => one.textContent.includes(item))!.click();
+        await flushPromises();
+    }
+
+    beforeEach(() => {
+        document.body.innerHTML = '';
+        told.shelves.push({ id: 2, name: 'Method book', note: '', kind: 'book', pieces: [piece({ id: 4, title: 'Hopscotch', shelf: 2, lesson: 14 })] });
+        told.shelves.push({ id: 3, name: 'Spring', note: '', kind: 'programme', pieces: [] });
+        mount(RackScreen, { global: { plugins: [router] }, attachTo: document.body });
+    });
+
+    it('moves a piece to another', async () => {
+        await flushPromises();
+        await choose('More for Tune', 'To “Spring”');
+        expect(calls.find((call) => call.method === 'PATCH')).toMatchObject({ path: 'pieces/1', body: { shelf: 3 } });
+        expect(document.body.textContent).toContain('“Tune” stands on “Spring” now.');
+    });
+
+    it('has the same for a lesson', async () => {
+        await flushPromises();
+        await choose('More for Hopscotch', 'Throw away');
+        expect(calls.some((call) => call.method === 'DELETE' && call.path === 'pieces/4')).toBe(true);
+    });
+
+    it('removes an empty one', async () => {
+        await flushPromises();
+        await choose('More for the shelf Spring', 'Remove the shelf');
+        expect(calls.some((call) => call.method === 'DELETE' && call.path === 'shelves/3')).toBe(true);
+    });
+
+    it('tells what needs a look in one line a piece', async () => {
+        told.shelves[0]!.pieces = [piece({ sections: [
+            { id: 5, name: 'Violin I', bowed: 1, fingered: 1, marks: 2, flags: 3 }, { id: 6, name: 'Viola', bowed: 1, fingered: 1, marks: 2, flags: 4 },
+        ] })];
+        told.shelves[1]!.pieces = [];
+        const screen = await open();
+        expect(screen.findAll('.looks li').map((line) => line.text().replace(/\s+/g, ' '))).toEqual(['Tune7 things to look at, most in Viola']);
+    });
+});
+
+describe('a file that is dropped', () => {
+    function drop(type: 'dragover' | 'drop', files: File[], types = ['Files']): Event {
+        const event = new Event(type, { cancelable: true, bubbles: true });
+        Object.defineProperty(event, 'dataTransfer', { value: { types, files } });
+        window.dispatchEvent(event);
+        return event;
+    }
+
+    it('is brought to the rack from every screen, and never leaves the application', async () => {
+        const push = vi.fn();
+        listenForFiles({ push } as unknown as typeof router, () => true);
+        const score = new File(['x'], 'tune.musicxml');
+        expect(drop('dragover', []).defaultPrevented).toBe(true);
+        expect(drop('drop', [score]).defaultPrevented).toBe(true);
+        expect(push).toHaveBeenCalledWith('/rack');
+        expect(droppedElsewhere()).toEqual([score]);
+        expect(droppedElsewhere()).toEqual([]);
+        expect(drop('drop', [], ['text/plain']).defaultPrevented).toBe(false);
+        await flushPromises();
     });
 });
 

@@ -1,13 +1,10 @@
 <script setup lang="ts">
-import { ElDropdown, ElDropdownItem, ElDropdownMenu } from 'element-plus';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
 import type { RackPiece, SectionSummary } from '../api/types';
+import PieceMenu from './PieceMenu.vue';
 
 const props = defineProps<{ piece: RackPiece; spine: string }>();
-const emit = defineEmits<{ rename: []; archive: []; remove: []; leave: [] }>();
 
-const router = useRouter();
 const SHORT: Record<string, string> = { 'Violin I': 'Vn I', 'Violin II': 'Vn II', 'Violin III': 'Vn III' };
 
 const hasFailed = computed(() => props.piece.sections.some((section) => section.failed));
@@ -21,14 +18,6 @@ function label(section: SectionSummary): string {
     return section.flags === undefined
         ? `${section.name}: not yet known`
         : `${section.name}: ${percent(section.bowed)} bowed, ${percent(section.fingered)} fingered`;
-}
-
-function act(command: string): void {
-    if (command === 'rename') emit('rename');
-    else if (command === 'archive') emit('archive');
-    else if (command === 'correct') void router.push(`/piece/${props.piece.id}/corrected`);
-    else if (command === 'leave') emit('leave');
-    else emit('remove');
 }
 </script>
 
@@ -61,25 +50,7 @@ function act(command: string): void {
             <p v-if="hasFailed" class="failed">This piece could not be worked out. Open it to see why.</p>
             <p v-else-if="isUnknown" class="quiet unknown">being worked out…</p>
         </RouterLink>
-        <ElDropdown v-if="piece.role !== 'own'" trigger="click" class="more" @command="act">
-            <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>
-            <template #dropdown>
-                <ElDropdownMenu>
-                    <ElDropdownItem command="leave">Leave this piece</ElDropdownItem>
-                </ElDropdownMenu>
-            </template>
-        </ElDropdown>
-        <ElDropdown v-else trigger="click" class="more" @command="act">
-            <button type="button" class="plain-button dots" :aria-label="`More for ${piece.title}`">⋯</button>
-            <template #dropdown>
-                <ElDropdownMenu>
-                    <ElDropdownItem command="rename">Rename</ElDropdownItem>
-                    <ElDropdownItem command="correct">Corrected score…</ElDropdownItem>
-                    <ElDropdownItem command="archive">{{ piece.archived ? 'Back to this year' : 'Put with earlier pieces' }}</ElDropdownItem>
-                    <ElDropdownItem command="remove">Throw away</ElDropdownItem>
-                </ElDropdownMenu>
-            </template>
-        </ElDropdown>
+        <PieceMenu :piece="piece" class="corner" />
     </article>
 </template>
 
@@ -91,6 +62,18 @@ function act(command: string): void {
     border-left: 6px solid var(--spine);
     border-radius: var(--radius-small) var(--radius) 0 0;
     box-shadow: 0 -1px 6px var(--shade);
+}
+
+/* The board it stands on runs under its whole row. */
+.folder::after {
+    content: '';
+    position: absolute;
+    top: 100%;
+    left: -100vw;
+    right: -100vw;
+    height: 6px;
+    background: var(--board);
+    pointer-events: none;
 }
 
 .open {
@@ -209,15 +192,9 @@ li {
     background: var(--blue-pencil);
 }
 
-.more {
+.corner {
     position: absolute;
     top: 10px;
     right: 4px;
-}
-
-.dots {
-    color: var(--soft);
-    font-size: 16px;
-    padding: 0 8px;
 }
 </style>

@@ -2,7 +2,7 @@
 import { ElDialog, ElOption, ElSelect } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import type { Instrument, Shelf, Understanding } from '../api/types';
-import type { Choice } from './bringIn';
+import { lessonIn, type Choice } from './bringIn';
 
 const props = defineProps<{ understood: Understanding; shelves: Shelf[]; isBusy: boolean; more: number }>();
 const emit = defineEmits<{
@@ -13,6 +13,9 @@ const emit = defineEmits<{
 const title = ref(props.understood.title);
 const shelf = ref<number | null>(null);
 const lesson = ref('');
+/** A shelf that is made for it; its number stands for it in the list. */
+const NEW_SHELF = 0;
+const newShelf = ref('');
 
 const READ_AS: Record<Instrument, string> = {
     violin: 'violin', viola: 'viola', cello: 'cello', bass: 'bass', other: 'another instrument: kept, not bowed',
@@ -25,6 +28,7 @@ watch(
     () => props.understood,
     (understood) => {
         title.value = understood.title;
+        lesson.value = lessonIn(understood.title);
         readAs.value = Object.fromEntries(understood.parts.map((part) => [part.id, part.instrument]));
     },
     { immediate: true },
@@ -33,7 +37,7 @@ watch(
     () => props.shelves,
     (shelves) => {
         const last = Number(localStorage.getItem('last-shelf'));
-        shelf.value = shelves.find((one) => one.id === last)?.id ?? shelves[0]?.id ?? null;
+        shelf.value = shelves.find((one) => one.id === last)?.id ?? shelves[0]?.id ?? NEW_SHELF;
     },
     { immediate: true },
 );
@@ -59,6 +63,7 @@ function keep(): void {
     emit('keep', {
         title: title.value,
         shelf: shelf.value,
+        newShelf: shelf.value === NEW_SHELF ? newShelf.value.trim() : null,
         lesson: isBook.value && lesson.value ? Number(lesson.value) : null,
         parts: props.understood.parts.map(({ id }) => ({ id, instrument: readAs.value[id] || null })),
     });
@@ -111,8 +116,10 @@ function keep(): void {
                 Shelf
                 <ElSelect v-model="shelf" aria-label="Shelf">
                     <ElOption v-for="one in shelves" :key="one.id" :value="one.id" :label="one.name" />
+                    <ElOption :value="NEW_SHELF" label="A new shelf…" />
                 </ElSelect>
             </label>
+            <label v-if="shelf === NEW_SHELF">Its name <input v-model="newShelf" name="new-shelf" maxlength="80" required placeholder="for a concert, a term or a book" /></label>
             <label v-if="isBook">Lesson <input v-model="lesson" name="lesson" inputmode="numeric" pattern="[0-9]*" /></label>
         </form>
         <template #footer>

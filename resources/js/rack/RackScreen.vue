@@ -1,18 +1,20 @@
 <script setup lang="ts">
-import { ElMessageBox } from 'element-plus';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, provide, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { Rack, RackInvitation, RackPiece, Shelf } from '../api/types';
+import type { Rack, Shelf } from '../api/types';
 import { useSession } from '../stores/session';
 import { useHistory } from '../history/store';
-import { tell, tellWithUndo } from '../ui/say';
+import { RACK_ACTS, useRackActs } from './acts';
+import { droppedElsewhere } from './dropped';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
 import RackBin from './RackBin.vue';
+import PieceMenu from './PieceMenu.vue';
 import RackInvitations from './RackInvitations.vue';
+import ShelfMenu from './ShelfMenu.vue';
 import { useBringIn } from './bringIn';
-import { orWarn, useTrying } from '../ui/trying';
+import { useTrying } from '../ui/trying';
 
 const SPINES = ['var(--barrel)', 'var(--spine-2)', 'var(--spine-3)', 'var(--spine-4)', 'var(--spine-5)'];
 
@@ -28,6 +30,8 @@ const session = useSession();
 const history = useHistory();
 const bringIn = useBringIn(load, (id) => router.push(`/piece/${id}/desk`));
 const { looking, understood, isKeeping, waiting } = bringIn;
+const acts = useRackActs(computed(() => rack.value?.shelves ?? []), load);
+provide(RACK_ACTS, acts);
 
 const shelves = computed<Shelf[]>(() => {
     const wanted = find.value.trim().toLowerCase();
@@ -36,20 +40,19 @@ const shelves = computed<Shelf[]>(() => {
         pieces: shelf.pieces.filter((piece) => piece.title.toLowerCase().includes(wanted)),
     }));
 });
-const flags = computed(() => {
-    const list: { piece: RackPiece; section: RackPiece['sections'][number] }[] = [];
-    for (const shelf of shelves.value) {
-        for (const piece of shelf.pieces) {
-            for (const section of piece.sections) {
-                if ((section.flags ?? 0) > 0) list.push({ piece, section });
-            }
-        }
-    }
-    return list;
-});
+/** What needs a look: a line for each piece, going to the part that has the most. */
+const looks = computed(() => shelves.value.flatMap((shelf) => shelf.pieces).flatMap((piece) => {
+    const sections = piece.sections.filter((section) => (section.flags ?? 0) > 0);
+    const [worst] = [...sections].sort((one, other) => (other.flags ?? 0) - (one.flags ?? 0));
+    return worst ? [{ piece, worst, sections, count: sections.reduce((sum, section) => sum + (section.flags ?? 0), 0) }] : [];
+}));
 const isEmpty = computed(() => rack.value !== null && rack.value.shelves.every((shelf) => shelf.pieces.length === 0));
 
-onMounted(load);
+onMounted(async () => {
+    await load();
+    const files = droppedElsewhere();
+    if (files.length > 0) await bringIn.take(files);
+});
 watch(() => history.version, load);
 
 /** What is not known yet is asked for again, while it is being worked out. */
@@ -87,82 +90,6 @@ function chosen(event: Event): void {
     void bringIn.take(Array.from(input.files ?? []));
     input.value = '';
 }
-
-async function rename(piece: RackPiece): Promise<void> {
-    const answer = await ElMessageBox.prompt('The new title', 'Rename', {
-        inputValue: piece.title,
-        confirmButtonText: 'Rename',
-        cancelButtonText: 'Leave it',
-        inputValidator: (value: string) => value.trim() !== '' || 'A piece needs a title.',
-    }).catch(() => null);
-    if (answer) {
-        await change(() => api.patch(`pieces/${piece.id}`, { title: answer.value }));
-    }
-}
-
-async function archive(piece: RackPiece): Promise<void> {
-    const archived = !piece.archived;
-    await change(() => api.patch(`pieces/${piece.id}`, { archived }));
-    tellWithUndo(archived ? `“${piece.title}” is with the earlier pieces.` : `“${piece.title}” is back.`, () => {
-        void change(() => api.patch(`pieces/${piece.id}`, { archived: !archived }));
-    });
-}
-
-async function remove(piece: RackPiece): Promise<void> {
-    await change(() => api.delete(`pieces/${piece.id}`));
-    tellWithUndo(`“${piece.title}” is in the bin, with its links, and stays there for 30 days.`, () => {
-        void change(() => api.post(`pieces/${piece.id}/restore`));
-    });
-}
-
-async function restore(piece: RackPiece): Promise<void> {
-    await change(() => api.post(`pieces/${piece.id}/restore`));
-    tell(`“${piece.title}” is back on its shelf.`);
-}
-
-async function burn(piece: RackPiece): Promise<void> {
-    const isSure = await ElMessageBox.confirm(
-        `“${piece.title}” goes for good: its marks, its editions and the links students have. This cannot be taken back.`,
-        'Throw away for good',
-        { confirmButtonText: 'Throw away for good', cancelButtonText: 'Leave it' },
-    ).catch(() => null);
-    if (isSure) {
-        await change(() => api.delete(`pieces/${piece.id}/bin`));
-    }
-}
-
-async function accept(invitation: RackInvitation): Promise<void> {
-    await change(() => api.post(`shares/${invitation.id}/mine`));
-}
-
-async function leave(share: number | undefined, title: string): Promise<void> {
-    const isSure = await ElMessageBox.confirm(`“${title}” leaves your rack. Its owner may ask you again.`, 'Leave this piece', {
-        confirmButtonText: 'Leave the piece',
-        cancelButtonText: 'Stay',
-    }).catch(() => null);
-    if (isSure) {
-        await change(() => api.delete(`shares/${share}/mine`));
-    }
-}
-
-async function addShelf(): Promise<void> {
-    const answer = await ElMessageBox.prompt('For a concert, a term or a book', 'A new shelf', {
-        confirmButtonText: 'Add the shelf',
-        cancelButtonText: 'Leave it',
-        inputValidator: (value: string | null) => (value ?? '').trim() !== '' || 'Give the shelf a name.',
-    }).catch(() => null);
-    if (answer) {
-        await change(() => api.post('shelves', { name: answer.value, kind: 'programme' }));
-        tell(`“${answer.value}” is added.`);
-    }
-}
-
-async function change(work: () => Promise<unknown>): Promise<void> {
-    await orWarn(async () => {
-        await work();
-        await load();
-    });
-}
 </script>
 
 <template>
@@ -190,14 +117,14 @@ async function change(work: () => Promise<unknown>): Promise<void> {
         </p>
         <p v-else-if="!rack" class="quiet">Fetching the folders…</p>
         <template v-else-if="view === 'bin'">
-            <RackBin :shelves="shelves" @restore="restore" @burn="burn" />
+            <RackBin :shelves="shelves" @restore="acts.restore" @burn="acts.burn" />
         </template>
         <template v-else>
             <RackInvitations
                 v-if="rack.invitations.length"
                 :invitations="rack.invitations"
-                @accept="accept"
-                @decline="(invitation) => leave(invitation.id, invitation.title)"
+                @accept="acts.accept"
+                @decline="(invitation) => acts.leave(invitation.id, invitation.title)"
             />
             <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
                 <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
@@ -205,13 +132,14 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                     Start with a score: drop a MusicXML file (.musicxml, .xml or .mxl) here, or choose one. You will see
                     what was understood before it is kept.
                 </p>
-                <button v-if="!isEarlier && rack.shelves.length === 0" class="paper-button" type="button" @click="addShelf">
+                <button v-if="!isEarlier && rack.shelves.length === 0" class="paper-button" type="button" @click="acts.addShelf">
                     Add a shelf first
                 </button>
             </div>
             <section v-for="shelf in shelves" :key="shelf.id" class="shelf">
                 <h2>
                     {{ shelf.name }}
+                    <ShelfMenu :shelf="shelf" />
                     <small class="quiet">{{ shelf.note || (shelf.kind === 'book' ? 'lessons, all five sections on one line' : '') }}</small>
                     <small v-if="shelf.kind === 'programme' && shelf.pieces.length" class="quiet legend">
                         dark: bowed so far · cedar: fingered · red: needs a look
@@ -223,9 +151,6 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                         :key="piece.id"
                         :piece="piece"
                         :spine="spine(index)"
-                        @rename="rename(piece)"
-                        @archive="archive(piece)"
-                        @remove="remove(piece)"
                     />
                     <button v-if="!isEarlier" type="button" class="drop" @click="chooser?.click()">
                         <template v-if="looking">Reading {{ looking }}…</template>
@@ -233,15 +158,18 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                     </button>
                 </div>
                 <div v-else class="lessons">
-                    <RouterLink v-for="piece in shelf.pieces" :key="piece.id" :to="`/piece/${piece.id}/desk`" class="lesson">
-                        <strong>{{ piece.lesson ?? '·' }}</strong>
-                        <span>{{ piece.title }}</span>
-                    </RouterLink>
+                    <div v-for="piece in shelf.pieces" :key="piece.id" class="lesson">
+                        <RouterLink :to="`/piece/${piece.id}/desk`">
+                            <strong>{{ piece.lesson ?? '·' }}</strong>
+                            <span>{{ piece.title }}</span>
+                        </RouterLink>
+                        <PieceMenu :piece="piece" class="corner" />
+                    </div>
                     <p v-if="shelf.pieces.length === 0" class="quiet">No lessons here.</p>
                 </div>
-                <div class="board"></div>
+                <div v-if="shelf.kind === 'book' || shelf.pieces.length === 0" class="board"></div>
             </section>
-            <button v-if="!isEarlier" class="plain-button" type="button" @click="addShelf">+ Another shelf</button>
+            <button v-if="!isEarlier" class="plain-button" type="button" @click="acts.addShelf">+ Another shelf</button>
             <section v-if="rack.shared.length && !isEarlier" class="shelf">
                 <h2>From colleagues <small class="quiet">pieces you were asked to help with</small></h2>
                 <div class="folders">
@@ -250,19 +178,20 @@ async function change(work: () => Promise<unknown>): Promise<void> {
                         :key="piece.id"
                         :piece="piece"
                         :spine="spine(index + 3)"
-                        @leave="leave(piece.share, piece.title)"
                     />
                 </div>
-                <div class="board"></div>
             </section>
-            <section v-if="flags.length" class="look">
+            <section v-if="looks.length" class="look">
                 <h2>Needs a look</h2>
-                <div class="flags">
-                    <RouterLink v-for="flag in flags" :key="flag.section.id" :to="`/piece/${flag.piece.id}/desk/${flag.section.id}`">
-                        <strong>{{ flag.piece.title }} · {{ flag.section.name }}</strong>
-                        <span>{{ flag.section.flags }} {{ flag.section.flags === 1 ? 'thing' : 'things' }} to look at</span>
-                    </RouterLink>
-                </div>
+                <ul class="looks">
+                    <li v-for="{ piece, worst, sections, count } in looks" :key="piece.id">
+                        <RouterLink :to="`/piece/${piece.id}/read-through`"><strong>{{ piece.title }}</strong></RouterLink>
+                        <span>
+                            {{ count }} {{ count === 1 ? 'thing' : 'things' }} to look at, {{ sections.length > 1 ? 'most' : 'all' }} in
+                            {{ ' ' }}<RouterLink :to="`/piece/${piece.id}/desk/${worst.id}`">{{ worst.name }}</RouterLink>
+                        </span>
+                    </li>
+                </ul>
             </section>
         </template>
         <input
@@ -354,9 +283,12 @@ h2 small {
 .folders {
     display: flex;
     flex-wrap: wrap;
-    gap: 16px 14px;
-    padding-left: 6px;
+    gap: 26px 14px;
+    /* Tags look over the folders; boards run under them, from end to end. */
+    padding: 12px 0 6px 6px;
+    margin-top: -12px;
     align-items: flex-end;
+    overflow: hidden;
 }
 
 .board {
@@ -391,14 +323,24 @@ h2 small {
 }
 
 .lesson {
-    display: grid;
+    position: relative;
     width: 152px;
-    padding: 8px 11px;
     background: var(--paper);
     border-radius: var(--radius-small);
+    font-size: 13px;
+}
+
+.lesson a {
+    display: grid;
+    padding: 8px 11px;
     text-decoration: none;
     color: inherit;
-    font-size: 13px;
+}
+
+.lesson .corner {
+    position: absolute;
+    top: 4px;
+    right: 0;
 }
 
 .lesson strong {
@@ -409,24 +351,37 @@ h2 small {
     box-shadow: inset 0 0 0 1px var(--cedar);
 }
 
-.flags {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
-    gap: 8px;
-}
-
-.flags a {
-    display: grid;
+.looks {
+    margin: 0;
+    padding: 0;
+    list-style: none;
     background: var(--paper);
     border: 1px solid var(--hair);
     border-radius: var(--radius);
-    padding: 9px 13px;
-    color: inherit;
-    text-decoration: none;
 }
 
-.flags a:hover {
-    border-color: var(--cedar);
+.looks li {
+    display: flex;
+    gap: 18px;
+    align-items: baseline;
+    padding: 8px 13px;
+}
+
+.looks li + li {
+    border-top: 1px solid var(--hair-light);
+}
+
+.looks strong {
+    display: inline-block;
+    min-width: 220px;
+}
+
+.looks a {
+    color: inherit;
+}
+
+.looks span a {
+    color: var(--cedar-ink);
 }
 
 .empty {

@@ -1,7 +1,7 @@
 /** Bringing scores in: each file is looked at first, and kept when the director says so; one after the other. */
 import { ref, type Ref } from 'vue';
 import { api } from '../api/client';
-import type { Instrument, Understanding } from '../api/types';
+import type { Instrument, ShelfRow, Understanding } from '../api/types';
 import { warn } from '../ui/say';
 import { sentenceOf } from '../ui/trying';
 
@@ -10,6 +10,8 @@ export const MOST_MEGABYTES = 16;
 export interface Choice {
     title: string;
     shelf: number;
+    /** The name of a shelf that is made for it; null where one of those that are there is meant. */
+    newShelf: string | null;
     lesson: number | null;
     /** What each part is for; null for a part that is left out. */
     parts: { id: string; instrument: Instrument | null }[];
@@ -26,6 +28,11 @@ export interface BringIn {
     keep: (choice: Choice) => Promise<void>;
 }
 
+/** The lesson's number, where a title says it: "Lesson 12: Tunnels", "No. 7", "14 Hopscotch"; empty where it does not. */
+export function lessonIn(title: string): string {
+    return /^\s*(?:(?:lesson|exercise|no\.?|nr\.?)\s*|#)?(\d{1,3})(?!\d|[/:]\d)/i.exec(title)?.[1] ?? /\blesson\s+(\d{1,3})\b/i.exec(title)?.[1] ?? '';
+}
+
 /**
  * @param reload called when a piece was kept
  * @param open called with the piece when the last one was kept
@@ -35,6 +42,7 @@ export function useBringIn(reload: () => Promise<void>, open: (id: number) => un
     const understood = ref<Understanding | null>(null);
     const isKeeping = ref(false);
     const waiting = ref<File[]>([]);
+    let made: ShelfRow | null = null;
 
     async function take(files: File[]): Promise<void> {
         waiting.value = files;
@@ -65,6 +73,12 @@ export function useBringIn(reload: () => Promise<void>, open: (id: number) => un
         }
     }
 
+    /** Made once, however often keeping is tried. */
+    async function shelfNamed(name: string): Promise<number> {
+        if (made?.name !== name) made = await api.post<ShelfRow>('shelves', { name, kind: 'programme' });
+        return made.id;
+    }
+
     async function keep(choice: Choice): Promise<void> {
         if (!understood.value) {
             return;
@@ -72,7 +86,10 @@ export function useBringIn(reload: () => Promise<void>, open: (id: number) => un
         isKeeping.value = true;
         try {
             const { token, file } = understood.value;
-            const kept = await api.post<{ id: number }>('pieces', { token, file, ...choice });
+            const { newShelf, ...rest } = choice;
+            if (newShelf !== null) rest.shelf = await shelfNamed(newShelf);
+            const kept = await api.post<{ id: number }>('pieces', { token, file, ...rest });
+            localStorage.setItem('last-shelf', String(rest.shelf));
             await reload();
             if (waiting.value.length > 0) {
                 await next();

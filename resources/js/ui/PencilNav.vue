@@ -18,7 +18,7 @@ const undo = computed(() => history.next.undo);
 /** What the eraser would take back, and where. */
 const undoWords = computed(() => {
     const act = undo.value;
-    return act ? `Undo: ${act.what}${act.where ? ` (${act.where})` : ''}` : 'Nothing to take back here';
+    return act ? `Undo: ${act.what}${act.where ? ` (${act.where})` : ''}` : 'Undo: nothing to take back here';
 });
 /** Screens that show one piece have its history. */
 const shown = computed(() => (typeof route.params.piece === 'string' ? route.params.piece : null));

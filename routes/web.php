@@ -4,6 +4,7 @@ use App\Http\Controllers\AccountController;
 use App\Http\Controllers\BinController;
 use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\ClassController;
+use App\Http\Controllers\ClassLookController;
 use App\Http\Controllers\CorrectionController;
 use App\Http\Controllers\DeskController;
 use App\Http\Controllers\DownloadController;
@@ -115,6 +116,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('class', [ClassController::class, 'show']);
         Route::put('class', [ClassController::class, 'update']);
         Route::delete('class', [ClassController::class, 'destroy']);
+        Route::get('class/pieces', [ClassLookController::class, 'index']);
+        Route::post('pieces/{piece}/class', [ClassLookController::class, 'show']);
         Route::post('class/example', [ClassController::class, 'example']);
         Route::get('class/fingerboard', [FingerboardController::class, 'show']);
         Route::get('class/fingerboard.pdf', [FingerboardController::class, 'pdf']);

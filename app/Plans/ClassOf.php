@@ -8,6 +8,7 @@ use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Support\Facades\DB;
 
 /** The class that is meant: all of a director's, or one ensemble with its shelf. */
@@ -43,6 +44,19 @@ final readonly class ClassOf
     public function settings(): ClassSettings
     {
         return $this->shelf?->settings === null ? ClassSettings::of($this->user) : ClassSettings::from($this->shelf->settings);
+    }
+
+    /** @return Collection<int, Piece> those that follow it now, of this year */
+    public function pieces(): Collection
+    {
+        $pieces = Piece::query()->where('user_id', $this->user->id)->whereNull('archived_at')->orderBy('id');
+        $own = $this->user->shelves()->whereNotNull('settings')->select('id');
+        $this->shelf === null ? $pieces->whereNotIn('shelf_id', $own) : $pieces->where('shelf_id', $this->shelf->id);
+
+        /** @var Collection<int, Piece> $found */
+        $found = $pieces->get(['id', 'title']);
+
+        return $found;
     }
 
     /** @param array<string, mixed>|null $settings null: as all of the director's */

@@ -31,9 +31,21 @@ use UprightPencil\Roadmap\Roadmap;
 /** Sections worked out with their marks. */
 final readonly class SectionPlanner
 {
-    /** @param ArrayObject<string, BowPlan|FingerPlan> $here plans this request has met already */
-    public function __construct(private ParsedScores $readings, private ArrayObject $here = new ArrayObject())
+    /**
+     * @param ArrayObject<string, BowPlan|FingerPlan> $here plans this request has met already
+     * @param ClassSettings|null $assumed what is tried instead of what the class of each piece has
+     */
+    public function __construct(
+        private ParsedScores $readings,
+        private ArrayObject $here = new ArrayObject(),
+        private ?ClassSettings $assumed = null,
+    ) {
+    }
+
+    /** The same, as if a class could do something else. */
+    public function assuming(ClassSettings $settings): self
     {
+        return new self($this->readings, $this->here, $settings);
     }
 
     public function score(Section $section): Score
@@ -149,7 +161,7 @@ final readonly class SectionPlanner
 
     public function options(Section $section): PlanOptions
     {
-        $options = ClassSettings::for($section->piece)->options($section->instrument);
+        $options = ($this->assumed ?? ClassSettings::for($section->piece))->options($section->instrument);
         $own = Density::tryFrom($section->density ?? '');
         $bows = BowDensity::tryFrom($section->bows ?? '')
             ?? ($section->piece->lesson_number === null ? $options->bows : BowDensity::EveryMeasure);

@@ -149,12 +149,16 @@ final class HandTest extends BrowserTestCase
         $page->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
         $page->find('input[name=open][value], input[name=open]');
         $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[2]->click();
-        $page->told('Kept');
+        // What it would do is told before it is kept.
+        $page->sees('Not kept yet.', '.trying')->sees('in m.', '.trying')->press('Keep it', '.trying')->told('Kept');
         $page->driver->navigate()->refresh();
         $page->sees('Open string or fourth finger', '.class-screen');
         self::assertTrue($page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[2]->isSelected());
-        $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[0]->click();
-        $page->told('Kept');
+        $page->control('z')->told('Took back: what the class can do');
+        $page->until(
+            fn (): bool => $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[0]->isSelected(),
+            'it was not taken back',
+        );
         $page->sees('string 328 mm', '.fingerboard-card')->sees('Stop if it hurts', '.fingerboard-card');
         self::assertSame([], $page->seriousProblems(), 'class');
         self::assertSame([], $page->scriptErrors());

@@ -163,7 +163,7 @@ final class ContractTest extends FeatureTestCase
                 'token' => Password::broker()->createToken($this->director),
                 'password' => 'three words or four',
             ],
-            'PUT api/v1/class' => $settings,
+            'PUT api/v1/class', 'POST api/v1/pieces/{piece}/class' => $settings,
             'POST api/v1/class/example' => ['about' => 'open'] + $settings,
             'DELETE api/v1/class' => ['shelf' => (int) $this->things['shelf']],
             'POST api/v1/scores/look' => ['score' => $this->file()],

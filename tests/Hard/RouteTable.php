@@ -107,6 +107,8 @@ final class RouteTable
             'GET api/v1/class' => [[], self::SIGNED_IN],
             'PUT api/v1/class' => [$settings, $refused(self::SIGNED_IN, 422)],
             'DELETE api/v1/class' => [[], $refused(self::SIGNED_IN, 422)],
+            'GET api/v1/class/pieces' => [[], self::SIGNED_IN],
+            'POST api/v1/pieces/{piece}/class' => [[], $refused(self::SIGNED_IN, 422)],
             'POST api/v1/class/example' => [[], $refused(self::SIGNED_IN, 422)],
             'GET api/v1/class/fingerboard' => [['instrument' => 'violin', 'size' => '4/4', 'position' => 'I'], self::SIGNED_IN],
             'GET api/v1/class/fingerboard.pdf' => [['instrument' => 'violin', 'size' => '4/4', 'position' => 'I'], self::SIGNED_IN],

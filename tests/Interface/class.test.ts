@@ -1,6 +1,6 @@
 import { flushPromises, mount } from '@vue/test-utils';
 import { createPinia, setActivePinia } from 'pinia';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { ClassChoices } from '../../resources/js/api/types';
 import ClassScreen from '../../resources/js/class/ClassScreen.vue';
 import { calls, serve } from './support';
@@ -35,6 +35,11 @@ async function open(): Promise<ReturnType<typeof mount>> {
     return screen;
 }
 
+async function keep(screen: ReturnType<typeof mount>): Promise<void> {
+    await screen.find('.trying .cedar-button').trigger('click');
+    await flushPromises();
+}
+
 beforeEach(() => {
     setActivePinia(createPinia());
     localStorage.clear();
@@ -63,7 +68,7 @@ describe('the class', () => {
         localStorage.setItem('class-shelf', '2');
         const screen = await open();
         await screen.findAll('input[name=profile]')[1]!.trigger('change');
-        await flushPromises();
+        await keep(screen);
         expect(calls.find((call) => call.method === 'PUT')).toMatchObject({ path: 'class?shelf=2', body: { profile: 'second-year' } });
         expect(screen.text()).toContain('has settings of its own');
         expect(screen.findAll('.ensembles i')).toHaveLength(1);
@@ -79,12 +84,36 @@ describe('the class', () => {
         expect(screen.text()).toContain('goes with all the others until');
     });
 
-    it('puts back what could not be kept and says why', async () => {
+    it('keeps nothing before it is said, and says what it would turn round', async () => {
+        vi.useFakeTimers();
+        serve((call) => {
+            if (call.path === 'class/pieces') return [{ id: 1, title: 'Paper Boats' }, { id: 2, title: 'Cobbler' }];
+            if (call.path === 'pieces/1/class') return ['Violin I', 'Violin II'].map((name) => ({ section: 1, name, words: '4 bows turn in m. 2', solved: 0, raised: 0, measures: [] }));
+            if (call.path === 'pieces/2/class') return [{ section: 3, name: 'Viola', words: 'no bow turns and no finger changes', solved: 0, raised: 0, measures: [] }];
+            return choices(0);
+        });
+        const screen = await open();
+        expect(screen.find('.trying').exists()).toBe(false);
+        await screen.findAll('input[name=profile]')[2]!.trigger('change');
+        expect(screen.find('.trying').text()).toContain('Not kept yet.');
+        await vi.advanceTimersByTimeAsync(600);
+        await flushPromises();
+        expect(screen.find('.trying').text()).toContain('Violin I, Violin II: 4 bows turn in m. 2');
+        expect(screen.find('.trying').text()).toContain('In one other piece nothing changes.');
+        expect(calls.find((call) => call.path === 'pieces/1/class')?.body).toMatchObject({ profile: 'third-position' });
+        expect(calls.some((call) => call.method === 'PUT')).toBe(false);
+        await screen.find('.trying .plain-button').trigger('click');
+        expect(screen.find('.trying').exists()).toBe(false);
+        expect((screen.findAll('input[name=profile]')[1]!.element as HTMLInputElement).checked).toBe(true);
+        vi.useRealTimers();
+    });
+
+    it('goes on to be tried where it could not be kept, and says why', async () => {
         const screen = await open();
         serve((call) => (call.method === 'PUT' ? new Error('One of these choices is not known here.') : choices(0)));
         await screen.findAll('input[name=profile]')[2]!.trigger('change');
-        await flushPromises();
-        expect((screen.findAll('input[name=profile]')[1]!.element as HTMLInputElement).checked).toBe(true);
+        await keep(screen);
+        expect(screen.find('.trying').exists()).toBe(true);
         expect(document.body.textContent).toContain('One of these choices is not known here.');
     });
 
@@ -92,7 +121,7 @@ describe('the class', () => {
         const screen = await open();
         expect(screen.text()).toContain('Bow order');
         await screen.findAll('input[name=bow]')[1]!.trigger('change');
-        await flushPromises();
+        await keep(screen);
         expect(calls.find((call) => call.method === 'PUT')?.body.schools).toMatchObject({ bow: 'downbeat', long: 'together' });
     });
 });

@@ -28,6 +28,7 @@ use UprightPencil\Settings\School;
  * @phpstan-type SchoolRow array{key: string, title: string, choices: list<Choice>}
  * @phpstan-type ProfileRow array{value: value-of<Profile>, words: string, means: string}
  * @phpstan-type Ensemble array{id: int, name: string, isOwn: bool}
+ * @phpstan-type ClassPiece array{id: int, title: string}
  * @phpstan-type ClassChoices array{settings: Settings, isOwn: bool, shelves: list<Ensemble>, profiles: list<ProfileRow>,
  *     schools: list<SchoolRow>, wordings: list<WordingChoice>, densities: list<DensityChoice>,
  *     bowDensities: list<BowDensityChoice>, sizes: array<string, list<string>>,

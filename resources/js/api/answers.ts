@@ -79,6 +79,11 @@ export interface Ensemble {
     isOwn: boolean;
 }
 
+export interface ClassPiece {
+    id: number;
+    title: string;
+}
+
 export interface ClassChoices {
     settings: Settings;
     isOwn: boolean;

@@ -8,6 +8,7 @@ export type {
     ChangeRow,
     ChoiceVersion,
     ClassChoices,
+    ClassPiece,
     CopyLook,
     BowDensity,
     Density,

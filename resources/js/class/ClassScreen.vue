@@ -5,16 +5,24 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { api, type ApiError } from '../api/client';
 import type { ClassChoices, ClassSettings, InstrumentName } from '../api/types';
 import { useHistory } from '../history/store';
-import { tell, warn } from '../ui/say';
+import { tell, tellWithUndo } from '../ui/say';
 import ClassExample from './ClassExample.vue';
 import FingerboardCard from './FingerboardCard.vue';
+import { useClassLook } from './trying';
 import { orWarn, sentenceOf } from '../ui/trying';
 
 const history = useHistory();
 const choices = ref<ClassChoices | null>(null);
 const settings = ref<ClassSettings | null>(null);
 const problem = ref('');
-let saving = 0;
+const look = useClassLook();
+const { looks, looking, untouched } = look;
+const isKeeping = ref(false);
+/** Milliseconds after a choice until the pieces are looked through. */
+const REST = 500;
+let timer = 0;
+/** What was chosen is another than what is kept. */
+const isOther = computed(() => JSON.stringify(settings.value) !== JSON.stringify(choices.value?.settings));
 
 const INSTRUMENTS: [InstrumentName, string][] = [['violin', 'Violin'], ['viola', 'Viola'], ['cello', 'Cello'], ['bass', 'Bass']];
 
@@ -43,25 +51,40 @@ async function load(): Promise<void> {
 }
 
 function turnTo(id: number): void {
+    leaveIt();
     shelf.value = id;
     localStorage.setItem('class-shelf', String(id));
     void load();
 }
 
-async function save(change: Partial<ClassSettings>): Promise<void> {
+/** Tries something else: the examples follow at once, the pieces are looked through, and nothing is kept yet. */
+function change(other: Partial<ClassSettings>): void {
     if (!settings.value) return;
-    const before = settings.value;
-    settings.value = { ...before, ...change };
-    saving += 1;
-    const mine = saving;
-    try {
+    const tried = { ...settings.value, ...other };
+    settings.value = tried;
+    window.clearTimeout(timer);
+    if (isOther.value) timer = window.setTimeout(() => void look.begin(tried, shelf.value), REST);
+    else look.stop();
+}
+
+function leaveIt(): void {
+    window.clearTimeout(timer);
+    look.stop();
+    settings.value = choices.value?.settings ?? null;
+}
+
+async function keep(): Promise<void> {
+    look.stop();
+    isKeeping.value = true;
+    await orWarn(async () => {
         await api.put(`class${query.value}`, settings.value);
-        if (mine === saving) tell(`Kept. ${chosen.value ? `Everything of “${chosen.value.name}” is` : 'Your pieces are'} worked out this way from now on.`);
-        if (chosen.value && !chosen.value.isOwn) await load();
-    } catch (error) {
-        settings.value = before;
-        warn(sentenceOf(error));
-    }
+        await load();
+        tellWithUndo(
+            `Kept. ${chosen.value ? `Everything of “${chosen.value.name}” is` : 'Your pieces are'} worked out this way from now on.`,
+            () => void history.turn('undo'),
+        );
+    });
+    isKeeping.value = false;
 }
 
 async function goWithTheOthers(): Promise<void> {
@@ -95,11 +118,27 @@ async function goWithTheOthers(): Promise<void> {
         <p v-if="problem" role="alert">{{ problem }}</p>
         <p v-else-if="!settings || !choices" class="quiet">Opening the class…</p>
         <template v-else>
+            <section v-if="isOther" class="trying" aria-label="Not kept yet">
+                <div class="kept">
+                    <strong>Not kept yet.</strong>
+                    <button type="button" class="cedar-button" :disabled="isKeeping" @click="keep">Keep it</button>
+                    <button type="button" class="plain-button" @click="leaveIt">Leave it as it was</button>
+                </div>
+                <div role="status">
+                    <p v-for="piece in looks.filter((one) => one.lines.length > 0)" :key="piece.title">
+                        <strong>{{ piece.title }}</strong> <span v-for="line in piece.lines" :key="line">{{ line }}</span>
+                    </p>
+                    <p v-if="looking" class="quiet">Looking through {{ looking }}… <button type="button" class="plain-button" @click="look.stop">stop</button></p>
+                    <p v-else-if="untouched > 0" class="quiet">
+                        {{ untouched === looks.length ? 'In none of your pieces a bow or a finger changes.' : `In ${untouched === 1 ? 'one other piece' : `${untouched} other pieces`} nothing changes.` }}
+                    </p>
+                </div>
+            </section>
             <article>
                 <div class="words">
                     <h2>Level</h2>
                     <label v-for="profile in choices.profiles" :key="profile.value">
-                        <input type="radio" name="profile" :checked="settings.profile === profile.value" @change="save({ profile: profile.value })" />
+                        <input type="radio" name="profile" :checked="settings.profile === profile.value" @change="change({ profile: profile.value })" />
                         <span><strong>{{ profile.words }}</strong><small>{{ profile.means }}</small></span>
                     </label>
                 </div>
@@ -113,7 +152,7 @@ async function goWithTheOthers(): Promise<void> {
                             type="radio"
                             :name="school.key"
                             :checked="settings.schools[school.key] === choice.value"
-                            @change="save({ schools: { ...settings.schools, [school.key]: choice.value } })"
+                            @change="change({ schools: { ...settings.schools, [school.key]: choice.value } })"
                         />
                         <span>{{ choice.words }}</span>
                     </label>
@@ -128,7 +167,7 @@ async function goWithTheOthers(): Promise<void> {
                             type="radio"
                             name="wording"
                             :checked="settings.wording === choice.value"
-                            @change="save({ wording: choice.value })"
+                            @change="change({ wording: choice.value })"
                         />
                         <span>{{ choice.words }}</span>
                     </label>
@@ -143,12 +182,12 @@ async function goWithTheOthers(): Promise<void> {
                             type="radio"
                             name="density"
                             :checked="settings.density === choice.value"
-                            @change="save({ density: choice.value })"
+                            @change="change({ density: choice.value })"
                         />
                         <span>{{ choice.words }}</span>
                     </label>
                     <label>
-                        <input type="checkbox" :checked="settings.namesNotes" @change="save({ namesNotes: !settings!.namesNotes })" />
+                        <input type="checkbox" :checked="settings.namesNotes" @change="change({ namesNotes: !settings!.namesNotes })" />
                         <span>Note names under the notes, for beginners</span>
                     </label>
                 </div>
@@ -158,7 +197,7 @@ async function goWithTheOthers(): Promise<void> {
                 <div class="words">
                     <h2>How many bow signs are printed</h2>
                     <label v-for="choice in choices.bowDensities" :key="choice.value">
-                        <input type="radio" name="bows" :checked="settings.bows === choice.value" @change="save({ bows: choice.value })" />
+                        <input type="radio" name="bows" :checked="settings.bows === choice.value" @change="change({ bows: choice.value })" />
                         <span>{{ choice.words }}</span>
                     </label>
                     <p class="quiet">Lessons carry one in every measure.</p>
@@ -177,7 +216,7 @@ async function goWithTheOthers(): Promise<void> {
                             :model-value="settings.sizes[key]"
                             :aria-label="`Size of the ${name.toLowerCase()}s`"
                             class="size"
-                            @change="(value: string) => save({ sizes: { ...settings!.sizes, [key]: value } })"
+                            @change="(value: string) => change({ sizes: { ...settings!.sizes, [key]: value } })"
                         >
                             <ElOption v-for="size in choices?.sizes[key]" :key="size" :value="size" :label="size" />
                         </ElSelect>
@@ -239,6 +278,36 @@ header {
 .ensembles .quiet {
     margin-left: 12px;
     font-size: 13px;
+}
+
+.trying {
+    position: sticky;
+    top: -12px;
+    z-index: 2;
+    display: grid;
+    gap: 4px;
+    max-height: 40vh;
+    overflow: auto;
+    padding: 10px 16px;
+    border: 1px solid var(--cedar);
+    border-radius: var(--radius);
+    background: var(--cedar-tint);
+    font-size: 13.5px;
+}
+
+.trying p {
+    margin: 2px 0;
+}
+
+.trying p span {
+    display: block;
+    padding-left: 14px;
+}
+
+.kept {
+    display: flex;
+    align-items: center;
+    gap: 14px;
 }
 
 article {

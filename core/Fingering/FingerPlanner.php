@@ -7,6 +7,7 @@ namespace UprightPencil\Fingering;
 use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\Costs\CostModel;
 use UprightPencil\Fingering\Findings\FingerFindings;
+use UprightPencil\Fingering\Findings\HandMarkFindings;
 use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
@@ -89,6 +90,8 @@ final readonly class FingerPlanner
             $notes += $fingers;
             $flags = [...$flags, ...$findings->along($path, $jumps)];
         }
+
+        $flags = [...$flags, ...(new HandMarkFindings($score, $part, $book))->of($notes)];
 
         return new FingerPlan($notes, (new ToldOnce($score->measures))->of($flags));
     }

@@ -22,6 +22,9 @@ use UprightPencil\Music\Fraction;
  */
 final class MarksJson
 {
+    /** So many things that are wrong are named at once. */
+    private const MOST_ERRORS = 20;
+
     public const FORMAT = 'upright-pencil/marks';
 
     /**
@@ -51,18 +54,29 @@ final class MarksJson
         if (!is_array($data) || ($data['format'] ?? null) !== self::FORMAT || !is_array($data['parts'] ?? null)) {
             return new Reading([], [new LineError(1, 'this is not a list of marks; expected JSON of the format ' . self::FORMAT)]);
         }
-        $lines = [];
-        foreach ($data['parts'] as $part) {
+        $lines = $wrong = [];
+        foreach (array_values($data['parts']) as $number => $part) {
+            $of = 'part ' . ($number + 1);
             if (!is_array($part) || !is_array($part['marks'] ?? null)) {
+                $wrong[] = "{$of} has no list of marks";
                 continue;
             }
             if (is_string($part['part'] ?? null)) {
                 $lines[] = "part {$part['part']}";
             }
-            foreach ($part['marks'] as $mark) {
+            foreach (array_values($part['marks']) as $at => $mark) {
                 $line = is_array($mark) ? $mark['line'] ?? null : $mark;
-                $lines[] = is_string($line) ? str_replace(["\r", "\n"], ' ', $line) : '';
+                if (is_string($line)) {
+                    $lines[] = str_replace(["\r", "\n"], ' ', $line);
+                } else {
+                    $wrong[] = "{$of}, mark " . ($at + 1) . ' has no line; expected text such as "9.1 down"';
+                }
             }
+        }
+        if ($wrong !== []) {
+            $named = array_slice($wrong, 0, self::MOST_ERRORS);
+
+            return new Reading([], array_map(static fn (string $text): LineError => new LineError(1, $text), $named));
         }
 
         return $reader->read(implode("\n", $lines));

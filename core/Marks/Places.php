@@ -96,6 +96,22 @@ final class Places
         return new MarkedNotes($id, $id, $inside);
     }
 
+    /** @return list<string> ids of the grace notes that lead to a note */
+    public function gracesBefore(string $id): array
+    {
+        $graces = [];
+        $to = $this->part->notes[$this->byId[$id]];
+        for ($position = $this->byId[$id] - 1; $position >= 0; $position--) {
+            $note = $this->part->notes[$position];
+            if (!$note->isGrace || $note->line !== $to->line || $note->measure !== $to->measure) {
+                break;
+            }
+            $graces[] = $note->id;
+        }
+
+        return array_reverse($graces);
+    }
+
     /**
      * Every note of a range for which something is meant that stands at one note: between two beats each of them, over whole measures
      * the first of each measure.

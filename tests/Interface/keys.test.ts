@@ -79,10 +79,22 @@ describe('taking back', () => {
 
 describe('marking', () => {
     it.each([
-        ['d', 'n1 down'], ['u', 'n1 up'], ['h', 'n1 hook'], ['r', 'n1 retake'], ['l', 'n1 lift'], ['g', 'n1 goal up'],
+        ['d', 'n1 down'], ['u', 'n1 up'], ['g', 'n1 goal up'],
         ['s', 'n1 slur n2'], ['4', 'n1 4'], ['0', 'n1 0'], ['-', 'n1 low 1'], ['o', 'n1 0'], [']', 'n1 II'], ['[', 'n1 ½'],
     ])('%s says %s', async (name, line) => {
         expect(press(key(name), desk(), ui)).toBe(true);
+        await settled();
+        expect(sent().lines).toEqual([line]);
+    });
+
+    it.each([['h', 'n4 hook'], ['r', 'n4 retake'], ['l', 'n4 lift']])('%s says %s, and at the first stroke why it cannot', async (name, line) => {
+        const open = desk();
+        press(key(name), open, ui);
+        await settled();
+        expect(sent().lines).toEqual([]);
+        expect(document.body.textContent).toContain('This is the first stroke');
+        open.choose(3);
+        press(key(name), open, ui);
         await settled();
         expect(sent().lines).toEqual([line]);
     });

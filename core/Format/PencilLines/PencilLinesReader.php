@@ -8,6 +8,7 @@ use UprightPencil\Marks\Anchor;
 use UprightPencil\Marks\Exception\UnknownPlace;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
+use UprightPencil\Marks\Kind\Text\LeaveOut;
 use UprightPencil\Marks\MarkedNotes;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\MarkKinds;
@@ -69,10 +70,7 @@ final class PencilLinesReader
         }
         $places = $this->places[$part->id] ??= Places::of($this->score, $part);
         try {
-            $isDirection = array_filter($kinds, static fn (MarkKind $kind): bool => !$kind instanceof BowDirection) === [];
-            $several = $isDirection ? $places->severalOf($line->place) : [];
-            $found = array_map(static fn (string $id): MarkedNotes => new MarkedNotes($id, $id), $several)
-                ?: [$places->find($line->place, self::widest($kinds))];
+            $found = $this->notes($line->place, $kinds, $places);
             $targets = [];
             foreach ($kinds as $kind) {
                 $targets[] = $this->target($kind, $found[0]->from, $places, $part);
@@ -99,6 +97,28 @@ final class PencilLinesReader
             $line->comment,
             line: $line->number,
         ), $found);
+    }
+
+    /**
+     * @param list<MarkKind> $kinds at least one
+     * @return non-empty-list<MarkedNotes> the notes that are meant
+     * @throws UnknownPlace
+     */
+    private function notes(string $place, array $kinds, Places $places): array
+    {
+        $areAll = static fn (string $class): bool
+            => array_filter($kinds, static fn (MarkKind $kind): bool => !$kind instanceof $class) === [];
+        $several = $areAll(BowDirection::class) ? $places->severalOf($place) : [];
+        if ($several === []) {
+            $found = $places->find($place, self::widest($kinds));
+            // Where grace notes lead to a note, it is they that are left out.
+            $several = $areAll(LeaveOut::class) && $place !== $found->from ? $places->gracesBefore($found->from) : [];
+            if ($several === []) {
+                return [$found];
+            }
+        }
+
+        return array_map(static fn (string $id): MarkedNotes => new MarkedNotes($id, $id), $several);
     }
 
     /** @throws UnknownPlace */

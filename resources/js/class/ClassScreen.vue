@@ -124,7 +124,7 @@ async function goWithTheOthers(): Promise<void> {
                     <button type="button" class="cedar-button" :disabled="isKeeping" @click="keep">Keep it</button>
                     <button type="button" class="plain-button" @click="leaveIt">Leave it as it was</button>
                 </div>
-                <div role="status">
+                <div role="status" class="looks">
                     <p v-for="piece in looks.filter((one) => one.lines.length > 0)" :key="piece.title">
                         <strong>{{ piece.title }}</strong> <span v-for="line in piece.lines" :key="line">{{ line }}</span>
                     </p>
@@ -295,7 +295,13 @@ header {
     font-size: 13.5px;
 }
 
+.looks {
+    columns: 2;
+    column-gap: 24px;
+}
+
 .trying p {
+    break-inside: avoid;
     margin: 2px 0;
 }
 

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Bowing\Settings\BowSchool;
+use UprightPencil\Format\MarksJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
@@ -118,6 +119,60 @@ final class TypedFormsTest extends TestCase
         [$flag] = $flags("1.4 up > 2.1 down\n2.1 up");
         self::assertSame('“up” is here so that m. 2 beat 1 comes down; it comes up now.', $flag->text);
         self::assertSame('goal-missed', $flag->code->value);
+    }
+
+    /** @return iterable<string, array{string, string, string}> */
+    public static function idle(): iterable
+    {
+        yield 'leave down at an open string' => ['A4q E5q F#5q G5q', '1.1 0, leave down', 'stands at an open string: no finger lies there.'];
+        yield 'divide at one note' => ['D5q E5q F#5q G5q', '1.2 divide', 'stands at one note: there is nothing to divide.'];
+        yield 'slide at the first note' => ['D5q E5q F#5q G5q', '1.1 slide', 'stands at the first note: no finger slides there from anywhere.'];
+        yield 'hook at the first note' => ['D5q E5q F#5q G5q', '1.1 hook', 'there is none before it to join.'];
+    }
+
+    #[DataProvider('idle')]
+    public function testAMarkWithoutEffectIsAnsweredInWords(string $music, string $line, string $says): void
+    {
+        $flags = Passage::of('4/4', $music)->marked($line)->plan()->flags;
+        $texts = implode(' ', array_map(static fn ($flag): string => $flag->text, $flags));
+
+        self::assertStringContainsString(mb_strtolower($says), mb_strtolower($texts));
+    }
+
+    public function testGraceNotesAreLeftOutWhereTheyLeadToANote(): void
+    {
+        $passage = Passage::of('4/4', 'D5q g:E5e F#5q G5q A5q')->marked('1.2 leave out');
+        $notes = $passage->score()->parts[0]->notes;
+        $left = array_map(static fn ($mark): string => $mark->from, $passage->plan()->book->marks);
+
+        self::assertSame([true], array_map(static fn ($note): bool => $note->isGrace, array_values(array_filter(
+            $notes,
+            static fn ($note): bool => in_array($note->id, $left, true),
+        ))));
+        self::assertSame(['P1-m1-n1'], array_map(
+            static fn ($mark): string => $mark->from,
+            Passage::of('4/4', 'D5q g:E5e F#5q G5q A5q')->marked('1.1 leave out')->plan()->book->marks,
+        ));
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function shapes(): iterable
+    {
+        $format = MarksJson::FORMAT;
+        yield 'a part without marks' => ["{\"format\":\"{$format}\",\"parts\":[{\"part\":\"Violin I\"}]}", 'part 1 has no list of marks'];
+        yield 'a mark that is a number' => ["{\"format\":\"{$format}\",\"parts\":[{\"marks\":[\"1.1 down\",7]}]}", 'part 1, mark 2 has no line'];
+        yield 'a mark with another name for its line' => ["{\"format\":\"{$format}\",\"parts\":[{\"marks\":[{\"text\":\"1.1 down\"}]}]}", 'part 1, mark 1 has no line'];
+        yield 'a list alone' => ['["1.1 down"]', 'this is not a list of marks'];
+    }
+
+    #[DataProvider('shapes')]
+    public function testMarksOfAnotherShapeAreRefused(string $json, string $says): void
+    {
+        $score = Passage::of('4/4', 'D5q E5q F#5q G5q')->score();
+        $reading = MarksJson::read($json, new PencilLinesReader($score, $score->parts));
+
+        self::assertSame([], $reading->marks);
+        self::assertStringContainsString($says, $reading->errors[0]->text);
     }
 
     /** @return iterable<string, array{string, list<string>}> */

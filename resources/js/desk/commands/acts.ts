@@ -58,6 +58,10 @@ export function join(desk: Desk, words: 'hook' | 'retake' | 'lift'): void {
         desk.change([], [same.key], `take away ${words} at ${note.inWords}`);
         return;
     }
+    if (at === 0) {
+        tell('This is the first stroke: there is none before it to join, carry back or lift from.');
+        return;
+    }
     const before = desk.notes[headOf(desk.notes, at - 1)]?.bow?.direction;
     const shown: Record<string, Direction> = before
         ? { [note.id]: words === 'lift' ? (before === 'down' ? 'up' : 'down') : before }

@@ -14,6 +14,7 @@ use App\Http\Controllers\ErrandController;
 use App\Http\Controllers\FingerboardController;
 use App\Http\Controllers\FirstController;
 use App\Http\Controllers\FirstSightController;
+use App\Http\Controllers\GlanceController;
 use App\Http\Controllers\HandOutController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InvitationController;
@@ -100,6 +101,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('history/next', [HistoryController::class, 'next']);
         Route::post('history/undo', [HistoryController::class, 'undo']);
         Route::post('history/redo', [HistoryController::class, 'redo']);
+        Route::get('pieces/{piece}/glance', [GlanceController::class, 'show']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::post('pieces/{piece}/marks', [TogetherController::class, 'store']);
         Route::post('pieces/{piece}/marks/look', [TogetherController::class, 'look']);

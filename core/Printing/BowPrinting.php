@@ -223,12 +223,12 @@ final readonly class BowPrinting
         return $words;
     }
 
-    /** How many beats a note sounds, with what is tied to it. */
-    private static function beats(Score $score, Part $part, string $id): int
+    /** @return list<int> how many beats a note sounds in each measure, with what is tied to it */
+    private static function beats(Score $score, Part $part, string $id): array
     {
         $at = $part->positionsById()[$id];
         $note = $part->notes[$at];
-        $lasts = $note->duration;
+        $lasts = [$note->measure => $note->duration->toFloat()];
         for ($next = $at + 1; isset($part->notes[$next]); $next++) {
             $more = $part->notes[$next];
             if ($more->line !== $note->line || $more->inChord) {
@@ -237,10 +237,16 @@ final readonly class BowPrinting
             if (!$more->tieStop) {
                 break;
             }
-            $lasts = $lasts->plus($more->duration);
+            $lasts[$more->measure] = ($lasts[$more->measure] ?? 0.0) + $more->duration->toFloat();
         }
 
-        return (int) round($lasts->toFloat() / $score->measures[$note->measure]->meter->pulse()->toFloat());
+        $pulse = static fn (int $measure): float => $score->measures[$measure]->meter->pulse()->toFloat();
+
+        return array_map(
+            static fn (int $measure, float $quarters): int => (int) round($quarters / $pulse($measure)),
+            array_keys($lasts),
+            $lasts,
+        );
     }
 
     /**

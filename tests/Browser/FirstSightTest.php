@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
 
 /** The desk's page is seen at once, and goes on where it was seen. */
@@ -12,11 +13,13 @@ final class FirstSightTest extends BrowserTestCase
     public static function setUpBeforeClass(): void
     {
         putenv('PENCIL_DRAWS_AHEAD=true');
+        Harness::renew();
     }
 
     public static function tearDownAfterClass(): void
     {
         putenv('PENCIL_DRAWS_AHEAD');
+        Harness::renew();
     }
 
     public function testTheDeskTakesThePageOverWithoutAJump(): void

@@ -94,6 +94,7 @@ final class RouteTable
             'POST api/v1/pieces/{piece}/corrections/look' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'POST api/v1/pieces/{piece}/corrections' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'DELETE api/v1/corrections/{correction}' => [[], self::OWNER],
+            'GET api/v1/pieces/{piece}/glance' => [[], self::ALL],
             'GET api/v1/pieces/{piece}/tutti' => [[], self::ALL],
             'POST api/v1/pieces/{piece}/marks/look' => [['parts' => [['section' => '{section}', 'lines' => '1.2 up']]], self::PROPOSERS],
             'POST api/v1/pieces/{piece}/marks' => [['parts' => [['section' => '{section}', 'lines' => '1.2 up']]], self::PROPOSERS],

@@ -14,6 +14,8 @@ export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'p
 
 export type FlagRank = 'wrong' | 'look' | 'know';
 
+export type GlanceKind = 'tune' | 'long-note' | 'fast-slur' | 'change' | 'dynamics';
+
 export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
 export type MarkGroup = 'bow' | 'hand' | 'text';
@@ -311,6 +313,20 @@ export interface FlagRow {
     indexes: number[];
     key: string;
     leftBy: string | null;
+}
+
+export interface GlanceRow {
+    place: string;
+    text: string;
+    section: number;
+    note: string;
+    measure: number;
+}
+
+export interface GlanceGroup {
+    kind: GlanceKind;
+    title: string;
+    rows: GlanceRow[];
 }
 
 export interface Difference {

@@ -31,6 +31,8 @@ export type {
     Future,
     Instrument,
     FingerboardAnswer,
+    GlanceGroup,
+    GlanceRow,
     HandOut,
     HandOutSection,
     Invitation,

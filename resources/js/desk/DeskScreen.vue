@@ -16,6 +16,7 @@ import { HAND_LANE } from './overlay/handLane';
 import InkLayer from './overlay/InkLayer.vue';
 import { layStretch } from './commands/acts';
 import { KEY_CARD, press } from './commands/keys';
+import GlanceSheet from './sheets/GlanceSheet.vue';
 import OpenStringSheet from './sheets/OpenStringSheet.vue';
 import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
@@ -49,7 +50,7 @@ const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
 const because = ref<{ ask: (look: CopyLook) => Promise<boolean> } | null>(null);
 const ring = shallowRef<{ x: number; y: number } | null>(null);
-const sheet = ref<'tempos' | 'patterns' | 'open-strings' | null>(null);
+const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
 /** Milliseconds the hands must rest before the page is asked for again. */
@@ -222,6 +223,7 @@ function rest(width: number): void {
                 {{ signs.before }}<button v-if="signs.tempo" type="button" class="tempo" title="Tempos of the piece" @click="sheet = 'tempos'">{{ signs.tempo }}</button>{{ signs.after }}
             </span>
             <RouterLink v-if="desk.frame" class="class-view-link" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
+            <button v-if="desk.frame" type="button" class="class-view-link as-link" @click="sheet = 'glance'">Look it over</button>
             <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
             <DeskCompany />
             <nav class="tabs" aria-label="Sections">
@@ -279,6 +281,7 @@ function rest(width: number): void {
         </template>
         <TempoSheet v-if="sheet === 'tempos'" @close="sheet = null" />
         <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
+        <GlanceSheet v-if="sheet === 'glance'" @close="sheet = null" />
         <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />
         <ElDialog v-model="isKeyCardOpen" title="Hands on keys" width="460px">
             <dl class="key-card">
@@ -317,6 +320,15 @@ h1 {
     font-size: 13px;
     white-space: nowrap;
     color: var(--cedar-ink);
+}
+
+.as-link {
+    border: 0;
+    padding: 0;
+    background: none;
+    font-family: inherit;
+    text-decoration: underline;
+    cursor: pointer;
 }
 
 .unsaved {

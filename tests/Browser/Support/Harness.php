@@ -15,7 +15,7 @@ final class Harness
 {
     private static ?self $running = null;
 
-    /** @var resource */
+    /** @var resource|null null once it was stopped */
     private mixed $chromedriver;
     /** @var list<array{driver: RemoteWebDriver, kind: string, isFree: bool}> browsers are dear: each serves one test after another */
     private array $browsers = [];
@@ -53,6 +53,13 @@ final class Harness
     public static function get(): self
     {
         return self::$running ??= new self();
+    }
+
+    /** The next test begins with a server of its own, in the environment as it is then. */
+    public static function renew(): void
+    {
+        self::$running?->stop();
+        self::$running = null;
     }
 
     /** A browser whose cookies are nobody else's, until {@see release()}. */
@@ -146,6 +153,9 @@ final class Harness
 
     private function stop(): void
     {
+        if ($this->chromedriver === null) {
+            return;
+        }
         foreach ($this->browsers as $browser) {
             try {
                 $browser['driver']->quit();
@@ -155,6 +165,7 @@ final class Harness
         }
         proc_terminate($this->chromedriver);
         proc_close($this->chromedriver);
+        $this->chromedriver = null;
         $this->server->stop();
     }
 }

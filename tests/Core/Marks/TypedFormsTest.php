@@ -39,7 +39,7 @@ final class TypedFormsTest extends TestCase
         yield 'set on in a rest stands at the next note' => ['1.4 set on A', 'P1-m2-n1', '"set on A"'];
         yield 'simile' => ['1.1 simile', 'P1-m1-n1', '"simile"'];
         yield 'release' => ['1.1 release', 'P1-m1-n1', '"release"'];
-        yield 'the counts of a tied note' => ['2.1 counts', 'P1-m2-n1', '"1 2 3 4 5 6"'];
+        yield 'the counts of a tied note' => ['2.1 counts', 'P1-m2-n1', '"1 2 3 4 | 1 2"'];
         yield 'the counts of a short one' => ['1.1 counts', 'P1-m1-n1', '"1 2"'];
         yield 'contact point' => ['1.1 near the bridge', 'P1-m1-n1', '"near the bridge"'];
     }

@@ -47,11 +47,14 @@ final readonly class Advice implements MarkKind
     /**
      * What the page shows.
      *
-     * @param int $beats how many the note sounds, what is tied to it included
+     * @param list<int> $beats how many the note sounds in each of its measures, what is tied to it included
      */
-    public function printed(int $beats): string
+    public function printed(array $beats): string
     {
-        return $this->form === self::COUNTS ? implode(' ', range(1, max(1, $beats))) : $this->form;
+        return $this->form !== self::COUNTS ? $this->form : implode(' | ', array_map(
+            static fn (int $count): string => implode(' ', range(1, max(1, $count))),
+            $beats,
+        ));
     }
 
     public function slot(): Slot

@@ -1,5 +1,7 @@
+import { flushPromises, mount } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { KEY_CARD, press } from '../../resources/js/desk/commands/keys';
+import KeySheet from '../../resources/js/desk/sheets/KeySheet.vue';
 import { headOf } from '../../resources/js/desk/state/store';
 import { calls, desk, mark, notes, sent, serve, settled } from './support';
 
@@ -163,5 +165,27 @@ describe('marking', () => {
 
     it('has a word for every key on the card', () => {
         expect(KEY_CARD.every(([keys, what]) => keys.length > 0 && what.length > 3)).toBe(true);
+    });
+});
+
+describe('the key card', () => {
+    it('is looked through by what a key should do', async () => {
+        document.body.innerHTML = '';
+        mount(KeySheet, { attachTo: document.body });
+        await flushPromises();
+        const seek = document.querySelector<HTMLInputElement>('input[type=search]')!;
+        const shown = (): (string | null)[] => [...document.querySelectorAll('.key-card dt')].map((one) => one.textContent);
+        expect(shown().length).toBe(KEY_CARD.length);
+        for (const [typed, keys] of [['undo', ['s', 'Ctrl Z']], ['h', ['h']]] as const) {
+            seek.value = typed;
+            seek.dispatchEvent(new Event('input'));
+            await flushPromises();
+            expect(shown()).toEqual(expect.arrayContaining([...keys]));
+            expect(shown().length).toBeLessThan(KEY_CARD.length);
+        }
+        seek.value = 'trombone';
+        seek.dispatchEvent(new Event('input'));
+        await flushPromises();
+        expect(document.body.textContent).toContain('No key does that.');
     });
 });

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { ElDialog } from 'element-plus';
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
@@ -15,8 +14,9 @@ import { BOW_LANE } from './overlay/bowLane';
 import { HAND_LANE } from './overlay/handLane';
 import InkLayer from './overlay/InkLayer.vue';
 import { layStretch } from './commands/acts';
-import { KEY_CARD, press } from './commands/keys';
+import { press } from './commands/keys';
 import GlanceSheet from './sheets/GlanceSheet.vue';
+import KeySheet from './sheets/KeySheet.vue';
 import OpenStringSheet from './sheets/OpenStringSheet.vue';
 import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
@@ -283,14 +283,7 @@ function rest(width: number): void {
         <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
         <GlanceSheet v-if="sheet === 'glance'" @close="sheet = null" />
         <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />
-        <ElDialog v-model="isKeyCardOpen" title="Hands on keys" width="460px">
-            <dl class="key-card">
-                <template v-for="[keys, what] in KEY_CARD" :key="keys">
-                    <dt><kbd>{{ keys }}</kbd></dt>
-                    <dd>{{ what }}</dd>
-                </template>
-            </dl>
-        </ElDialog>
+        <KeySheet v-if="isKeyCardOpen" @close="isKeyCardOpen = false" />
     </div>
 </template>
 
@@ -411,14 +404,5 @@ h1 {
     min-height: 0;
 }
 
-.key-card {
-    display: grid;
-    grid-template-columns: 110px 1fr;
-    gap: 7px 14px;
-    margin: 0;
-}
 
-.key-card dd {
-    margin: 0;
-}
 </style>

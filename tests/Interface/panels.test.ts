@@ -183,6 +183,22 @@ describe('where it comes again', () => {
         });
     });
 
+    it('bows it as the first time where that has no marks to carry', async () => {
+        serve((call) => (call.body.look ? { puts: [], overwrites: [], missing: 0 } : desk().plan));
+        const open = desk();
+        open.returns = [{ first: 0, again: 1, measures: 1, section: 7, text: 'm. 2 is m. 1 again' }];
+        const panel = mount(ComesAgain, { ...plugins(), props: { ask: () => Promise.resolve(true) } });
+        open.choose(4);
+        open.detail = { ...detail, bowedBefore: { text: 'up at 2.1, and down the first time at 1.1', lines: ['2.1 down'] } };
+        await flushPromises();
+        await panel.findAll('button')[0]!.trigger('click');
+        await settled();
+        expect(calls.find((call) => call.path.endsWith('/marks'))?.body.lines).toBe('2.1 down');
+        await panel.findAll('button')[1]!.trigger('click');
+        await settled();
+        expect(document.body.textContent).toContain('The first time has no finger marks to carry.');
+    });
+
     it('says where a passage is bowed otherwise than before, and mends it with one press', async () => {
         const open = desk();
         open.returns = [{ first: 0, again: 1, measures: 1, section: 7, text: 'm. 2 is m. 1 again' }];

@@ -103,7 +103,8 @@ final readonly class OpenStringWriter
     private function takeNumeralsOut(): void
     {
         foreach (iterator_to_array($this->document->root->getElementsByTagName('direction'), false) as $direction) {
-            $words = trim($direction->textContent);
+            // Beside its words a direction may name its voice.
+            $words = trim($direction->getElementsByTagName('words')->item(0)->textContent ?? '');
             $hasLine = $direction->getElementsByTagName('bracket')->length > 0;
             if ($hasLine || preg_match('~^(½|I{1,3}|I?V|VI{0,2}|II½|III½|V½|sul [A-G])$~u', $words) === 1) {
                 Xml::remove($direction);

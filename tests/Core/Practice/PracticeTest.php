@@ -17,6 +17,16 @@ use UprightPencil\Practice\PatternUse;
 /** The practice line on open strings, and the map of finger patterns. */
 final class PracticeTest extends TestCase
 {
+    public function testTheOpenStringLineShowsNoPositionsAndNoStrings(): void
+    {
+        $passage = Passage::of('4/4', 'A5q C6q B5q A5q | E6q E6h. | D5q E5q F#5q G5q')->profile('advanced')->marked('1 III');
+        $written = (new OpenStringWriter(Document::open($passage->musicXml())))->write($passage->plan());
+        preg_match_all('~<words[^>]*>([^<]+)</words>~', $written, $found);
+
+        self::assertSame([], $found[1]);
+        self::assertStringNotContainsString('<bracket', $written);
+    }
+
     public function testTheSameRhythmAndBowingOnTheStringOfEachFinger(): void
     {
         $xml = Passage::of('4/4', '(D4e E4e) F#4q (B4e C#5e) D5q | E5h D4h')->inKey(2)->musicXml();

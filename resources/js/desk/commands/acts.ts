@@ -267,13 +267,23 @@ export interface Carried {
     what: 'bowings' | 'fingers' | 'all';
 }
 
-/** Carries the marks of one stretch to another: a look first, then the deed. */
-export async function carry(desk: Desk, stretch: Carried, ask: (look: CopyLook) => Promise<boolean>): Promise<void> {
+/**
+ * Carries the marks of one stretch to another: a look first, then the deed.
+ *
+ * @param otherwise what is done where there is none to carry
+ */
+export async function carry(
+    desk: Desk,
+    stretch: Carried,
+    ask: (look: CopyLook) => Promise<boolean>,
+    otherwise = (): void => tell('There are no marks to carry.'),
+): Promise<void> {
     const path = `sections/${desk.frame?.section.id}/copy`;
     await orWarn(async () => {
         const look = await api.post<CopyLook>(path, { ...stretch, look: true });
         if (look.puts.length === 0 && look.overwrites.length === 0) {
-            tell(look.missing > 0 ? 'The notes differ too much: no mark finds its note here.' : 'There are no marks to carry.');
+            if (look.missing > 0) tell('The notes differ too much: no mark finds its note here.');
+            else otherwise();
             return;
         }
         if (look.overwrites.length > 0 && !(await ask(look))) {

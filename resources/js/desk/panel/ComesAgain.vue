@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import type { CopyLook, PassageReturn } from '../../api/types';
 import { carry } from '../commands/acts';
 import { useDesk } from '../state/store';
+import { tell } from '../../ui/say';
 
 const props = defineProps<{ ask: (look: CopyLook) => Promise<boolean> }>();
 const desk = useDesk();
@@ -17,6 +18,13 @@ const differs = computed(() => (here.value.length > 0 ? (desk.detail?.bowedBefor
 
 function bowAlike(): void {
     if (differs.value) desk.change(differs.value.lines, [], 'bow it as the first time');
+}
+
+/** The first time has no marks of its own, and may be bowed otherwise all the same. */
+function withoutMarks(what: 'bowings' | 'fingers'): void {
+    if (what === 'fingers') tell('The first time has no finger marks to carry.');
+    else if (differs.value && differs.value.lines.length > 0) bowAlike();
+    else tell('It is bowed as the first time already.');
 }
 
 function exact(quarters: number): string {
@@ -40,6 +48,7 @@ function copy(from: PassageReturn, what: 'bowings' | 'fingers'): void {
             what,
         },
         props.ask,
+        () => withoutMarks(what),
     );
 }
 </script>

@@ -28,6 +28,7 @@ export const router = createRouter({
         { path: '/piece/:piece/corrected', name: 'correction', component: () => import('./correction/CorrectionScreen.vue') },
         { path: '/account', name: 'account', component: () => import('./account/AccountScreen.vue') },
         { path: '/outbox', name: 'outbox', component: () => import('./outbox/OutboxScreen.vue') },
+        { path: '/evening/:who?', name: 'guide', component: () => import('./guide/GuideScreen.vue'), meta: { open: true } },
         { path: '/class', name: 'class', component: () => import('./class/ClassScreen.vue') },
         { path: '/:rest(.*)*', name: 'nowhere', component: () => import('./ui/NowhereScreen.vue'), meta: { open: true } },
     ],

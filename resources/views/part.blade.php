@@ -77,6 +77,7 @@
         <details class="menu">
             <summary>More</summary>
             <div>
+                <a href="/evening/students">How this page works</a>
                 <label><input type="checkbox" name="dark"> Dark room</label>
                 @if ($hasMusic && $shown['hasPrintedLines'])
                 <label><input type="checkbox" name="lines"> Lines as in the printed part</label>

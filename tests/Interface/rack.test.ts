@@ -4,6 +4,8 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Rack, RackPiece } from '../../resources/js/api/types';
 import App from '../../resources/js/App.vue';
 import { droppedElsewhere, listenForFiles } from '../../resources/js/rack/dropped';
+import { lookedThrough } from '../../resources/js/rack/firstSteps';
+import GuideScreen from '../../resources/js/guide/GuideScreen.vue';
 import RackScreen from '../../resources/js/rack/RackScreen.vue';
 import { router } from '../../resources/js/router';
 import { useSession } from '../../resources/js/stores/session';
@@ -80,6 +82,54 @@ describe('the rack', () => {
         await screen.find('.bin .paper-button').trigger('click');
         await flushPromises();
         expect(calls.some((call) => call.method === 'POST' && call.path === 'pieces/1/restore')).toBe(true);
+    });
+});
+
+describe('the first visit', () => {
+    beforeEach(() => {
+        localStorage.clear();
+        told.shelves = [{ id: 1, name: 'Concert', note: '', kind: 'programme', pieces: [] }];
+    });
+
+    function done(screen: ReturnType<typeof mount>): boolean[] {
+        return screen.findAll('.first-steps li').map((step) => step.classes('is-done'));
+    }
+
+    it('shows the way in four steps, with the next one to take', async () => {
+        const screen = await open();
+        expect(done(screen)).toEqual([false, false, false, false]);
+        expect(screen.find('.is-next').text()).toContain('Choose a file');
+        told.shelves[0]!.pieces = [piece({ sections: [{ id: 5, name: 'Violin I', marks: 0 }] })];
+        const next = await open();
+        expect(done(next)).toEqual([true, false, false, false]);
+        lookedThrough();
+        told.shelves[0]!.pieces = [piece()];
+        expect(done(await open())).toEqual([true, true, true, false]);
+    });
+
+    it('can be left and come back to', async () => {
+        const screen = await open();
+        await screen.find('.first-steps .plain-button').trigger('click');
+        expect(screen.find('.first-steps').exists()).toBe(false);
+        const again = await open();
+        expect(again.find('.first-steps').exists()).toBe(false);
+        await again.find('header .plain-button').trigger('click');
+        expect(again.find('.first-steps').exists()).toBe(true);
+    });
+
+    it('is over when a part was handed out', async () => {
+        told.shelves[0]!.pieces = [piece({ edition: 1 })];
+        expect((await open()).find('.first-steps').exists()).toBe(false);
+    });
+});
+
+describe('how an evening goes', () => {
+    it.each([['directors', 'Bring a score in'], ['co-teachers', 'Nothing of yours is taken back behind you'], ['students', 'Pencil it in']])('is told to %s', async (who, says) => {
+        await router.push(`/evening/${who}`);
+        const screen = mount(GuideScreen, { global: { plugins: [router] } });
+        expect(screen.text()).toContain(says);
+        expect(screen.find('nav [aria-current]').attributes('href')).toBe(`/evening/${who}`);
+        expect(screen.findAll('img').every((picture) => (picture.attributes('alt') ?? '') !== '')).toBe(true);
     });
 });
 

@@ -7,6 +7,8 @@ import { useSession } from '../stores/session';
 import { useHistory } from '../history/store';
 import { RACK_ACTS, useRackActs } from './acts';
 import { droppedElsewhere } from './dropped';
+import FirstSteps from './FirstSteps.vue';
+import { areLeft, firstSteps, leaveSteps } from './firstSteps';
 import FolderCard from './FolderCard.vue';
 import ImportSheet from './ImportSheet.vue';
 import RackBin from './RackBin.vue';
@@ -46,6 +48,16 @@ const looks = computed(() => shelves.value.flatMap((shelf) => shelf.pieces).flat
     const [worst] = [...sections].sort((one, other) => (other.flags ?? 0) - (one.flags ?? 0));
     return worst ? [{ piece, worst, sections, count: sections.reduce((sum, section) => sum + (section.flags ?? 0), 0) }] : [];
 }));
+/** Shown until a first part was handed out, unless they are left; come back to by the line in the head. */
+const steps = computed(() => firstSteps(rack.value?.shelves ?? []));
+const isNew = computed(() => rack.value !== null && view.value === 'now' && !steps.value.at(-1)?.isDone);
+const stepsLeft = ref(areLeft());
+
+function leave(isLeft: boolean): void {
+    stepsLeft.value = isLeft;
+    leaveSteps(isLeft);
+}
+
 const isEmpty = computed(() => rack.value !== null && rack.value.shelves.every((shelf) => shelf.pieces.length === 0));
 
 onMounted(async () => {
@@ -103,6 +115,8 @@ function chosen(event: Event): void {
         <header>
             <h1>Rack</h1>
             <span class="quiet">drop a score anywhere to bring it in</span>
+            <button v-if="isNew && stepsLeft" type="button" class="plain-button" @click="leave(false)">First steps</button>
+            <RouterLink v-else to="/evening/directors" class="quiet">How an evening goes</RouterLink>
             <div class="views">
                 <button type="button" :aria-pressed="view === 'now'" @click="show('now')">This year</button>
                 <button type="button" :aria-pressed="view === 'earlier'" @click="show('earlier')">Earlier</button>
@@ -126,6 +140,7 @@ function chosen(event: Event): void {
                 @accept="acts.accept"
                 @decline="(invitation) => acts.leave(invitation.id, invitation.title)"
             />
+            <FirstSteps v-if="isNew && !stepsLeft" :steps="steps" @leave="leave(true)" @bring="chooser?.click()" />
             <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
                 <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
                 <p v-if="!isEarlier">

@@ -12,6 +12,7 @@ import DoneCard from './DoneCard.vue';
 import EventCard from './EventCard.vue';
 import { gather, partsFor, passes, sectionsOf, type Gathered } from './gather';
 import { Pictures } from './pictures';
+import { lookedThrough } from '../rack/firstSteps';
 
 const route = useRoute();
 const history = useHistory();
@@ -58,6 +59,7 @@ async function load(): Promise<void> {
     await attempt(async () => {
         read.value = await api.get<ReadThrough>(`pieces/${String(route.params.piece)}/read-through`);
         pictures.forget();
+        lookedThrough();
         version.value += 1;
         if (only.value !== null && !sections.value.includes(only.value)) only.value = null;
         if (kind.value !== null && !kinds.value.includes(kind.value)) kind.value = null;

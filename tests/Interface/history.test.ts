@@ -85,6 +85,18 @@ describe('taking back', () => {
         expect(calls.filter((call) => call.method === 'POST')).toHaveLength(1);
     });
 
+    it('asks again first when something was done just now', async () => {
+        let newest = act();
+        serve(({ method }) => (method === 'GET' ? { undo: newest, redo: null } : { done: newest, undo: null, redo: null }));
+        const history = useHistory();
+        history.show('hand-out', '3');
+        await flushPromises();
+        newest = act({ id: 10, what: 'a new link for Viola' });
+        history.lookSoon();
+        await history.turn('undo');
+        expect(calls.find((call) => call.method === 'POST')?.body).toMatchObject({ named: 10 });
+    });
+
     it('says so when there is nothing, and on a screen that takes nothing back does nothing', async () => {
         serve(() => ({ undo: null, redo: null }));
         const history = useHistory();

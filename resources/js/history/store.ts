@@ -35,6 +35,8 @@ export const useHistory = defineStore('history', () => {
     /** Counts what was turned back: screens read again what they show. */
     const version = ref(0);
     let timer = 0;
+    /** Something was written since it was asked what could be taken back. */
+    let isStale = false;
 
     const onDesk = computed(() => screen.value === 'desk');
     const next = computed<NextActs>(() => (onDesk.value ? desk.can : asked.value));
@@ -56,12 +58,14 @@ export const useHistory = defineStore('history', () => {
         try {
             const answer = await api.get<NextActs>(`history/next?${new URLSearchParams(of).toString()}`);
             if (scope.value === of) asked.value = answer;
+            isStale = false;
         } catch {
             // Nothing is offered that is not known.
         }
     }
 
     function lookSoon(): void {
+        isStale = true;
         window.clearTimeout(timer);
         timer = window.setTimeout(() => void look(), REST);
     }
@@ -84,12 +88,15 @@ export const useHistory = defineStore('history', () => {
     /** Turns back what was named, and nothing else. */
     async function turn(kind: Kind): Promise<void> {
         if (isTurning.value || scope.value === null || (onDesk.value && desk.waiting.length > 0)) return;
+        isTurning.value = true;
+        // A hand that takes back what it has just done is quicker than the question.
+        if (isStale && !onDesk.value) await look();
         const act = next.value[kind];
         if (act === null) {
             tell(kind === 'undo' ? 'There is nothing to take back here.' : 'There is nothing to do again here.');
+            isTurning.value = false;
             return;
         }
-        isTurning.value = true;
         if (await isMeant(kind, act)) {
             await (onDesk.value && isInSight(act) ? desk.turnBack(kind) : turnElsewhere(kind, act));
         }

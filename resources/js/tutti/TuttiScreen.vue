@@ -5,12 +5,11 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { useHistory } from '../history/store';
-import { tell } from '../ui/say';
+import { tellWithUndo } from '../ui/say';
 import EventCard from './EventCard.vue';
 import TuttiPicture from './TuttiPicture.vue';
 import { WINDOW, type View } from './view';
 import { orWarn, useTrying } from '../ui/trying';
-
 
 const route = useRoute();
 const history = useHistory();
@@ -51,24 +50,31 @@ const isInView = (event: TuttiEvent): boolean => {
 const quarrels = computed(() => (data.value?.quarrels ?? []).filter(isInView));
 const hands = computed(() => (data.value?.hands ?? []).filter(isInView));
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
+/** Entrances or unisons of the measures that are shown, measure by measure. */
+const told = computed(() => {
+    const start = shown.value[0];
+    const end = shown.value.at(-1);
+    if (!start || !end) return [];
+    const rows = view.value === 'entrances'
+        ? (data.value?.entrances ?? []).map(({ onset, part, text }) => ({ onset, text: `${nameOf(part)}, ${text}` }))
+        : (data.value?.unisons ?? []).map(({ onset, name, parts, unison }) => ({ onset, text: `${name}: ${parts.map(nameOf).join(', ')}${unison ? '' : ', octaves apart'}` }));
+    return rows
+        .filter(({ onset }) => onset >= start.onset && onset < end.onset + end.length)
+        .map((row) => ({ ...row, measure: shown.value.findLast((measure) => measure.onset <= row.onset)?.number ?? '' }));
+});
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 async function take(way: TuttiWay): Promise<void> {
     busy.value = true;
     await orWarn(async () => {
-        // One section after the other: what was done when one of them fails stays done, and is shown.
-        try {
-            for (const { section, lines } of way.parts) {
-                await api.post(`sections/${section}/marks`, {
-                    lines: lines.join('\n'),
-                    seen: Number.MAX_SAFE_INTEGER,
-                    label: way.text.slice(0, 110),
-                });
-            }
-            tell(way.text);
-        } finally {
-            await load();
-        }
+        // One act, whatever number of sections it changes: it is taken back as one.
+        await api.post(`pieces/${String(route.params.piece)}/marks`, {
+            parts: way.parts.map(({ section, lines }) => ({ section, lines: lines.join('\n') })),
+            seen: Number.MAX_SAFE_INTEGER,
+            label: way.text.slice(0, 150),
+        });
+        tellWithUndo(`${way.text}.`, () => void history.turn('undo'));
+        await load();
     });
     busy.value = false;
 }
@@ -121,19 +127,28 @@ function move(step: number): void {
                 </p>
             </div>
             <aside class="beside" aria-label="What the sections share">
-                <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All bow alike' }}</h2>
-                <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
-                <EventCard
-                    v-for="event in quarrels"
-                    :key="event.text"
-                    :event="event"
-                    :busy="busy"
-                    :is-chosen="chosen === event"
-                    @point="chosen = $event"
-                    @take="take"
-                />
-                <template v-if="hands.length">
-                    <h3>One line, two hands</h3>
+                <template v-if="view === 'bows'">
+                    <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All bow alike' }}</h2>
+                    <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
+                    <EventCard
+                        v-for="event in quarrels"
+                        :key="event.text"
+                        :event="event"
+                        :busy="busy"
+                        :is-chosen="chosen === event"
+                        @point="chosen = $event"
+                        @take="take"
+                    />
+                    <template v-if="agreed.length">
+                        <h3>Also shared</h3>
+                        <p v-for="stretch in agreed" :key="`${stretch.one}${stretch.other}${stretch.from}`" class="quiet">
+                            {{ nameOf(stretch.one) }} and {{ nameOf(stretch.other) }} agree in measures {{ stretch.measures.join('–') }}.
+                        </p>
+                    </template>
+                </template>
+                <template v-else-if="view === 'fingers'">
+                    <h2>{{ hands.length ? 'One line, two hands' : 'All hands alike' }}</h2>
+                    <p v-if="!hands.length" class="quiet">Where two sections play one line here, they play it with the same fingers.</p>
                     <EventCard
                         v-for="event in hands"
                         :key="event.text"
@@ -144,11 +159,10 @@ function move(step: number): void {
                         @take="take"
                     />
                 </template>
-                <template v-if="agreed.length">
-                    <h3>Also shared</h3>
-                    <p v-for="stretch in agreed" :key="`${stretch.one}${stretch.other}${stretch.from}`" class="quiet">
-                        {{ nameOf(stretch.one) }} and {{ nameOf(stretch.other) }} agree in measures {{ stretch.measures.join('–') }}.
-                    </p>
+                <template v-else>
+                    <h2>{{ view === 'entrances' ? 'Who comes in' : 'One pitch for several' }}</h2>
+                    <p v-if="!told.length" class="quiet">{{ view === 'entrances' ? 'Nobody comes in anew in these measures.' : 'No pitch is played by several sections at once in these measures.' }}</p>
+                    <p v-for="one in told" :key="`${one.onset} ${one.text}`" class="told"><strong>m. {{ one.measure }}</strong> {{ one.text }}</p>
                 </template>
             </aside>
         </template>
@@ -180,6 +194,13 @@ function move(step: number): void {
 .moves {
     display: flex;
     gap: 6px;
+}
+
+.told {
+    margin: 0;
+    padding: 5px 0;
+    border-bottom: 1px solid var(--hair-light);
+    font-size: 13.5px;
 }
 
 .strip {

@@ -38,7 +38,7 @@ final class ScriptsTest extends BrowserTestCase
         $this->looks($page, 'say it');
         $page->driver->getKeyboard()->sendKeys(WebDriverKeys::ESCAPE);
         $page->press('History', '.pencil');
-        $page->sees('Who changed what');
+        $page->sees('Who did what');
         $this->looks($page, 'history');
         foreach (['tutti', 'read-through', 'hand-out'] as $screen) {
             $page->go("/piece/{$piece}/{$screen}");

@@ -8,6 +8,8 @@ use App\Accounts\CommonPasswords;
 use App\Accounts\FirstCode;
 use App\Jobs\SendPasswordLetter;
 use App\Models\Letter;
+use App\Models\Change;
+use App\Plans\ClassSettings;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\User;
@@ -247,7 +249,13 @@ final class AccountTest extends FeatureTestCase
 
     public function testAnAccountThatMarkedNowhereElseIsGoneWhole(): void
     {
-        $this->actingAs($this->stranger)->deleteJson('/api/v1/account', ['password' => 'rosin-and-maple'])->assertOk();
+        $this->actingAs($this->stranger);
+        $shelf = $this->postJson('/api/v1/shelves', ['name' => 'Spring', 'kind' => 'programme'])->assertCreated()->json('id');
+        $this->patchJson("/api/v1/shelves/{$shelf}", ['name' => 'Summer'])->assertOk();
+        $this->putJson('/api/v1/class', ClassSettings::from(['wording' => 'letter'])->toArray())->assertOk();
+        $this->postJson('/api/v1/history/undo', ['on' => 'class'])->assertOk();
+        $this->deleteJson('/api/v1/account', ['password' => 'rosin-and-maple'])->assertOk();
+        self::assertSame(0, Change::query()->where('user_id', $this->stranger->id)->count());
 
         self::assertNull(User::query()->find($this->stranger->id));
     }

@@ -31,7 +31,11 @@ final class CloseAccount
             Piece::withTrashed()->where('user_id', $user->id)->get(['id', 'user_id'])->each->forceDelete();
             $user->shelves()->get()->each->delete();
             // What was done to shelves and to the class; the newest first, since taking back names what it takes back.
-            Change::query()->whereNull('piece_id')->where('user_id', $user->id)->orderByDesc('id')->get(['id'])->each->delete();
+            /** @var list<Change> $own */
+            $own = Change::query()->whereNull('piece_id')->where('user_id', $user->id)->orderByDesc('id')->get(['id'])->all();
+            foreach ($own as $change) {
+                $change->delete();
+            }
             Share::query()->where('user_id', $user->id)->orWhere('email', mb_strtolower($user->email))->delete();
             Letter::query()->where('to', $user->email)->delete();
             DB::table('sessions')->where('user_id', $user->id)->delete();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Review\Reading;
 
+use UprightPencil\Marks\Kind\Text\Advice;
 use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\Places;
@@ -26,7 +27,7 @@ final readonly class StyleStops implements PartCheck
     {
         $said = [];
         $positions = $part->positionsById();
-        foreach ($book->acting(Words::class) as $mark) {
+        foreach ([...$book->acting(Words::class), ...$book->acting(Advice::class)] as $mark) {
             $said[$part->notes[$positions[$mark->from]]->measure] = true;
         }
         $hasDots = false;

@@ -24,6 +24,8 @@ final class PartChecksTest extends TestCase
         self::assertSame('The same as m. 1, where it has dots; here it has none. The same once more, at m. 5.', $flag->text);
         self::assertSame(['3.1 "simile"', '5.1 "simile"'], $flag->ways[0]->lines);
         self::assertSame([], $this->told($passage->marked(implode("\n", $flag->ways[0]->lines)), FlagCode::StyleStops));
+        $typed = str_replace('"', '', implode("\n", $flag->ways[0]->lines));
+        self::assertSame([], $this->told($passage->marked($typed), FlagCode::StyleStops), 'typed without quotes it is the same');
     }
 
     public function testDotsThatComeBackOrNeverWereAreNoNews(): void

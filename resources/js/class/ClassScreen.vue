@@ -342,9 +342,9 @@ h2 {
     color: var(--soft);
 }
 
-input[type='radio'],
-input[type='checkbox'] {
-    accent-color: var(--cedar);
+/* On the first line of what it says. */
+.words label input {
+    translate: 0 2px;
 }
 
 .row {

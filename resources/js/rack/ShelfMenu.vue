@@ -25,11 +25,3 @@ function act(command: string): void {
         </template>
     </ElDropdown>
 </template>
-
-<style scoped>
-.dots {
-    color: var(--soft);
-    font-size: 16px;
-    padding: 0 8px;
-}
-</style>

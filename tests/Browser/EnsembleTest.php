@@ -82,7 +82,7 @@ final class EnsembleTest extends BrowserTestCase
 
     public function testTheDeskFitsATabletHeldEitherWay(): void
     {
-        foreach ([[1024, 768], [820, 1100]] as [$width, $height]) {
+        foreach ([[1024, 768], [820, 1100], [1280, 600]] as [$width, $height]) {
             $page = Page::open($width, $height, true)->signIn()->go('/piece/2/desk')->engraved();
             $overlap = $page->driver->executeScript(
                 "return document.querySelector('.middle').getBoundingClientRect().right - document.querySelector('.right').getBoundingClientRect().left;",
@@ -90,6 +90,8 @@ final class EnsembleTest extends BrowserTestCase
             self::assertLessThanOrEqual(1, $overlap, "{$width} pixels wide");
             $beyond = $page->driver->executeScript('return document.documentElement.scrollWidth - window.innerWidth;');
             self::assertLessThanOrEqual(0, $beyond, "{$width} pixels wide");
+            $below = $page->driver->executeScript('return document.documentElement.scrollHeight - window.innerHeight;');
+            self::assertLessThanOrEqual(0, $below, "{$width} by {$height}: only what is in the page scrolls");
         }
     }
 }

@@ -189,6 +189,8 @@ defineExpose({ ask });
 }
 
 .because {
+    /* What is read aloud only scrolls with it, and not with the whole page. */
+    position: relative;
     height: 100%;
     overflow: auto;
     padding: 22px 14px 30px 18px;

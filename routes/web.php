@@ -44,6 +44,7 @@ use App\Http\Controllers\TempoController;
 use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
+use App\Http\Middleware\TheirCountingWords;
 use Illuminate\Support\Facades\Route;
 
 // Ids are numbers that a database can hold; anything else is simply not here.
@@ -64,7 +65,7 @@ Route::prefix('api/v1')->group(function (): void {
     Route::get('invitation/{token}', [InvitationController::class, 'show']);
     Route::post('invitation/{token}/letter', [InvitationController::class, 'letter'])->middleware('throttle:letters');
 
-    Route::middleware('auth')->group(function (): void {
+    Route::middleware(['auth', TheirCountingWords::class])->group(function (): void {
         Route::post('invitation/{token}', [InvitationController::class, 'accept']);
 
         Route::get('outbox', [OutboxController::class, 'index']);

@@ -11,6 +11,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Printing\ReadersList;
 use UprightPencil\Printing\ReadersRow;
+use UprightPencil\Settings\CountingWords;
 
 /**
  * What a player pencils into a printed part, as it is kept beside an edition, and what of it is new.
@@ -49,7 +50,7 @@ final readonly class KeptLists
      *
      * @return ReadersLines|null null in an edition that kept none
      */
-    public static function told(Edition $edition, ?Edition $before, string $chair): ?array
+    public static function told(Edition $edition, ?Edition $before, string $chair, CountingWords $words): ?array
     {
         $now = self::for($edition, $chair);
         if ($now === null) {
@@ -65,16 +66,16 @@ final readonly class KeptLists
                 $isNew = $isNew || !isset($known["{$row['place']}\t{$sign}"]);
             }
             $rows[] = [
-                'place' => $row['place'],
-                'landmark' => $row['landmark'],
-                'text' => $row['text'],
+                'place' => $words->say($row['place']),
+                'landmark' => $words->say($row['landmark']),
+                'text' => $words->say($row['text']),
                 'also' => $row['also'],
                 'isNew' => $isNew,
             ];
         }
         $gone = $old === null ? [] : self::news(self::said($old), self::said($now))['rubOut'];
 
-        return ['length' => $now['length'], 'rows' => $rows, 'rubOut' => $gone];
+        return ['length' => $now['length'], 'rows' => $rows, 'rubOut' => array_map($words->say(...), $gone), 'mm' => $words->say('m.')];
     }
 
     /**
@@ -101,7 +102,7 @@ final readonly class KeptLists
     }
 
     /** The list as plain text, to be printed or sent; null in an edition that kept none. */
-    public static function text(Edition $edition, string $chair, string $title): ?string
+    public static function text(Edition $edition, string $chair, string $title, CountingWords $words): ?string
     {
         $list = self::for($edition, $chair);
         if ($list === null) {
@@ -109,7 +110,7 @@ final readonly class KeptLists
         }
         $lines = ["{$title}, edition {$edition->number}", "{$list['length']}.", ''];
         foreach ($list['rows'] as $row) {
-            $lines[] = ReadersListText::line($row['place'], $row['text'], $row['also'], $row['landmark']);
+            $lines[] = ReadersListText::line($words->say($row['place']), $words->say($row['text']), $row['also'], $row['landmark'], $words);
         }
 
         return rtrim(implode("\n", $lines)) . "\n";

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paper;
 
 use App\Http\Resources\PatternResource;
+use UprightPencil\Settings\CountingWords;
 
 /**
  * The sheet of finger patterns: which the part needs, on which string, where, and where two meet.
@@ -24,13 +25,14 @@ final class PatternPages
      * @param PatternMap $map
      * @return list<string> pages without their headings, SVG
      */
-    public static function of(array $map, Paper $paper): array
+    public static function of(array $map, Paper $paper, CountingWords $words = CountingWords::American): array
     {
-        $rows = [self::row(['String', 'Pattern', 'First in', 'Measures'], ' font-weight="bold"')];
+        $rows = [self::row(['String', 'Pattern', 'First in', $words->say('Measures')], ' font-weight="bold"')];
         foreach ($map['patterns'] as $pattern) {
             $position = $pattern['position'] === 'I' ? '' : " {$pattern['position']}";
             $lines = explode("\n", wordwrap($pattern['ranges'], self::LETTERS));
-            $rows[] = self::row([$pattern['string'] . $position, $pattern['pattern'], "m. {$pattern['measures'][0]}", $lines[0]]);
+            $first = $words->say("m. {$pattern['measures'][0]}");
+            $rows[] = self::row([$pattern['string'] . $position, $pattern['pattern'], $first, $lines[0]]);
             foreach (array_slice($lines, 1) as $line) {
                 $rows[] = self::row(['', '', '', $line]);
             }
@@ -43,7 +45,7 @@ final class PatternPages
             $rows[] = self::row(['Where two patterns meet'], ' font-weight="bold"');
         }
         foreach ($map['meetings'] as $meeting) {
-            foreach (explode("\n", wordwrap("m. {$meeting['measure']}: {$meeting['text']}", self::WIDE)) as $line) {
+            foreach (explode("\n", wordwrap($words->say("m. {$meeting['measure']}: {$meeting['text']}"), self::WIDE)) as $line) {
                 $rows[] = self::row([$line]);
             }
         }

@@ -13,6 +13,7 @@ use App\Models\Drawing;
 use App\Models\Link;
 use App\Models\Piece;
 use App\Models\Section;
+use App\Plans\ClassSettings;
 use App\Plans\SectionPlanner;
 use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\MusicXml\Document;
@@ -41,13 +42,15 @@ final readonly class SetForPaper
             'list' => ': pencil list',
             default => '',
         };
+        $words = ClassSettings::for($section->piece)->words();
         $pages = match ($wish->what) {
-            'patterns' => PatternPages::of(PatternResource::of($plan), $wish->paper),
+            'patterns' => PatternPages::of(PatternResource::of($plan), $wish->paper, $words),
             'list' => SlipPages::of(
                 "{$section->piece->title} – {$section->name}",
                 KeptLists::of($plan->score, $plan->part),
                 $wish->slips,
                 $wish->paper,
+                $words,
             ),
             'open-strings' => $this->drawn(
                 (new OpenStringWriter(Document::open((string) gzuncompress($section->source))))->write($plan->part),

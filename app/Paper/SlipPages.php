@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paper;
 
 use App\Models\Edition;
+use UprightPencil\Settings\CountingWords;
 
 /**
  * What a player pencils into a printed part, one, two or four times on a sheet, to be cut apart and laid on the stands. A list too long
@@ -31,12 +32,12 @@ final class SlipPages
      * @param int $count of slips on a sheet, if they fit
      * @return list<string> whole sheets, SVG
      */
-    public static function of(string $heading, array $list, int $count, Paper $paper): array
+    public static function of(string $heading, array $list, int $count, Paper $paper, CountingWords $words = CountingWords::American): array
     {
         foreach (array_filter(array_reverse(self::COUNTS), static fn (int $one): bool => $one <= $count) as $many) {
             [$width, $height] = self::slip($paper, $many);
             for ($size = self::LARGEST; $size >= self::SMALLEST; $size -= self::STEP) {
-                $lines = self::lines($heading, $list, $size, $width);
+                $lines = self::lines($heading, $list, $size, $width, $words);
                 $fit = max(4, (int) floor($height / ($size * self::LINE)));
                 if (count($lines) <= $fit || ($many === 1 && $size - self::STEP < self::SMALLEST)) {
                     return array_map(
@@ -69,7 +70,7 @@ final class SlipPages
      * @param KeptList $list
      * @return list<array{string, bool, bool}> words, whether bold, whether a box to tick stands before them
      */
-    private static function lines(string $heading, array $list, float $size, float $width): array
+    private static function lines(string $heading, array $list, float $size, float $width, CountingWords $words): array
     {
         $letters = max(12, (int) floor($width / ($size * self::LETTER)));
         $lines = [];
@@ -81,8 +82,8 @@ final class SlipPages
             $also = $row['also'] === [] ? '' : ', also m. ' . implode(', ', $row['also']);
             $landmark = $row['landmark'] === '' ? '' : " ({$row['landmark']})";
             // The box takes the room of three letters.
-            $words = wordwrap("{$row['place']}: {$row['text']}{$also}{$landmark}", $letters - 3);
-            foreach (explode("\n", $words) as $at => $line) {
+            $said = wordwrap($words->say("{$row['place']}: {$row['text']}{$also}{$landmark}"), $letters - 3);
+            foreach (explode("\n", $said) as $at => $line) {
                 $lines[] = [$line, false, $at === 0];
             }
         }

@@ -26,10 +26,28 @@ final readonly class ClassExamples
             'together' => '1.4 change up',
             'staggered' => "1.3 change up @outside\n2.1 change up @inside",
         ],
+        'change' => [
+            'exact' => '1.4 change up',
+            'loose' => '1.4 change up',
+        ],
+        'rest' => [
+            'circle' => '2.1 goal down',
+            'freeze' => '2.1 goal down',
+        ],
+        'fifth' => [
+            'lay' => '2.2 "one finger, laid"',
+            'move' => '2.2 "move it over"',
+        ],
+        'style' => [
+            'keep' => '2.1 "simile"',
+        ],
     ];
 
     /** Examples that are about fingers show every one of them. */
-    private const SHOWS_FINGERS = ['profile', 'open', 'stay', 'bass'];
+    private const SHOWS_FINGERS = ['profile', 'open', 'stay', 'bass', 'shift', 'fifth', 'zero', 'hard'];
+
+    /** Some questions are asked of a class of one level only: who never shifts is not asked how. */
+    private const LEVELS = ['stay' => Profile::ThirdPosition, 'shift' => Profile::Advanced, 'hard' => Profile::FirstYear];
 
     public function has(string $about): bool
     {
@@ -43,15 +61,14 @@ final readonly class ClassExamples
         $part = $score->parts[0];
         $lines = self::MARKS[$about][$settings->schools[$about] ?? ''] ?? '';
         $marks = (new PencilLinesReader($score, $score->parts))->read($lines)->marks[$part->id] ?? [];
-        // Staying or returning is a question only for a class that leaves first position.
-        $settingsHere = $about === 'stay' ? $settings->with('profile', Profile::ThirdPosition->value) : $settings;
-        $options = $settingsHere->options($part->instrument->value);
+        $level = self::LEVELS[$about] ?? null;
+        $options = ($level === null ? $settings : $settings->with('profile', $level->value))->options($part->instrument->value);
         if (in_array($about, self::SHOWS_FINGERS, true)) {
             $options = $options->withDensity(Density::EveryNote);
         }
         $plan = (new Planner($options, false))->part($score, $part, MarkBook::of($marks, $part));
 
-        $writer = new ScoreWriter($document, $options->wording);
+        $writer = new ScoreWriter($document, $options);
         if ($options->namesNotes && $about === 'density') {
             $writer->nameNotes($plan);
         }

@@ -11,6 +11,7 @@ use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\CountingWords;
 use UprightPencil\Settings\Profile;
 
 /**
@@ -88,6 +89,12 @@ final readonly class ClassSettings
             namesNotes: $this->namesNotes,
             bows: $this->bows,
         );
+    }
+
+    /** What measures and lengths are called. */
+    public function words(): CountingWords
+    {
+        return $this->options('')->countingWords();
     }
 
     /** @return Settings */

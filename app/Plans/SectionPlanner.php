@@ -186,7 +186,7 @@ final readonly class SectionPlanner
 
         SharedSigns::sayOnce($document);
 
-        return (new ScoreWriter($document, ClassSettings::for($piece)->wording))->write($plans);
+        return (new ScoreWriter($document, ClassSettings::for($piece)->options('')))->write($plans);
     }
 
     /** The marked part as MusicXML. */
@@ -195,7 +195,7 @@ final readonly class SectionPlanner
         $document = Document::open((string) gzuncompress($section->source));
 
         $options = $this->options($section);
-        $writer = new ScoreWriter($document, $options->wording);
+        $writer = new ScoreWriter($document, $options);
         if ($options->namesNotes) {
             $writer->nameNotes($plan);
         }

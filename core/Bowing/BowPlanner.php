@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Bowing;
 
 use UprightPencil\Bowing\Result\BowPlan;
+use UprightPencil\Bowing\Settings\AfterDots;
 use UprightPencil\Bowing\Settings\BowSettings;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
@@ -46,7 +47,10 @@ final readonly class BowPlanner
         $dynamics = Dynamics::of($score, $part);
         $words = PlayingWords::of($score, $part);
         $notes = [];
-        $flags = (new PartChecks())->flags($score, $part, $book);
+        $flags = array_values(array_filter(
+            (new PartChecks())->flags($score, $part, $book),
+            fn (Flag $flag): bool => $flag->code !== FlagCode::StyleStops || $this->settings->afterDots === AfterDots::Keep,
+        ));
         foreach (Line::allOf($score, $part) as $line) {
             $plan = (new LinePlanner($score, $part, $line, $book, $tempo, $dynamics, $words, $this->settings, $chair))
                 ->plan($roadmap);

@@ -129,7 +129,7 @@ final readonly class FingerPlanner
         $positions = $part->positionsById();
         $left = [];
         foreach ($book->acting(Divide::class) as $mark) {
-            $chord = self::chordAt($part, $positions[$mark->from]);
+            $chord = $part->chordAt($positions[$mark->from]);
             foreach ($chord as $index => $note) {
                 $isTop = $index === count($chord) - 1;
                 if ($isTop === $chair->is(Chair::inside())) {
@@ -142,22 +142,5 @@ final readonly class FingerPlanner
         }
 
         return $left;
-    }
-
-    /** @return list<int> noteheads of the chord a note belongs to, lowest first */
-    private static function chordAt(Part $part, int $note): array
-    {
-        $from = $note;
-        while ($from > 0 && $part->notes[$from]->inChord) {
-            $from--;
-        }
-        $chord = [$from];
-        for ($at = $from + 1; isset($part->notes[$at]) && $part->notes[$at]->inChord; $at++) {
-            $chord[] = $at;
-        }
-        usort($chord, static fn (int $a, int $b): int
-            => ($part->notes[$a]->pitch?->semitone() ?? 0) <=> ($part->notes[$b]->pitch?->semitone() ?? 0));
-
-        return $chord;
     }
 }

@@ -13,7 +13,9 @@ use UprightPencil\Fingering\Reasons\Reasons;
 use UprightPencil\Fingering\Reasons\ShiftCue;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Fingering\Result\OtherFinger;
+use UprightPencil\Fingering\Settings\FifthHabit;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Settings\ShiftSound;
 use UprightPencil\Fingering\Settings\OpenStringSchool;
 use UprightPencil\Fingering\Solving\HandPath;
 use UprightPencil\Fingering\Solving\HeldFingers;
@@ -78,13 +80,14 @@ final class NoteFingers
                 $told[] = $this->other($layer, $other, $reasons);
             }
             $waitsTo = $waits[$layer] ?? null;
-            $isLaid = $before !== null && CostModel::isLaid($before, $state);
+            $isLaid = $before !== null && $this->settings->fifths === FifthHabit::Lay && CostModel::isLaid($before, $state);
+            $isHeard = $event->isSlurred && $isShift && $this->settings->shifts === ShiftSound::Heard;
             foreach ($event->notes as $index => $note) {
                 $stop = $state->stops[$index];
                 [$string, $finger, $semitones] = [$stop->string, $stop->finger, $stop->semitones];
                 $isSameFinger = $before !== null && $finger > 0 && $finger === $before->finger();
                 $isOnString = $isSameFinger && $before->stops[0]->string === $string;
-                $isSlide = $isOnString && abs($before->stops[0]->semitones - $semitones) === 1;
+                $isSlide = $isOnString && ($isHeard || abs($before->stops[0]->semitones - $semitones) === 1);
                 $origin = $this->origin($note);
                 // Most notes are fingered as others were, and nothing is told of them: they are one.
                 $alike = $isTold || $isShift || $waitsTo !== null || isset($advice[$layer]) || $origin !== Origin::WorkedOut ? ''

@@ -6,6 +6,7 @@ namespace UprightPencil\Format;
 
 use UprightPencil\Plan\ScorePlan;
 use UprightPencil\Printing\ReadersList;
+use UprightPencil\Settings\CountingWords;
 
 /** The reader's list as plain text, to be printed or sent. */
 final readonly class ReadersListText
@@ -35,10 +36,16 @@ final readonly class ReadersListText
      * One row, with a box to tick.
      *
      * @param list<string> $also measures where the same is to be written
+     * @param CountingWords $words what they are called; the rest is in these words already
      */
-    public static function line(string $place, string $text, array $also, string $landmark): string
-    {
-        return '[ ] ' . str_pad($place, 24) . " {$text}" . ($also === [] ? '' : '; also m. ' . implode(', ', $also))
+    public static function line(
+        string $place,
+        string $text,
+        array $also,
+        string $landmark,
+        CountingWords $words = CountingWords::American,
+    ): string {
+        return '[ ] ' . str_pad($place, 24) . " {$text}" . ($also === [] ? '' : $words->say('; also m. ' . implode(', ', $also)))
             . ($landmark === '' ? '' : "  ({$landmark})");
     }
 }

@@ -115,6 +115,23 @@ final readonly class Part
         $this->notes = NoteColumns::notes($notes);
     }
 
+    /** @return non-empty-list<int> positions of the noteheads of the chord a note belongs to, lowest first; the note alone where there is none */
+    public function chordAt(int $note): array
+    {
+        $from = $note;
+        while ($from > 0 && $this->notes[$from]->inChord) {
+            $from--;
+        }
+        $chord = [$from];
+        for ($at = $from + 1; isset($this->notes[$at]) && $this->notes[$at]->inChord; $at++) {
+            $chord[] = $at;
+        }
+        usort($chord, fn (int $a, int $b): int
+            => ($this->notes[$a]->pitch?->semitone() ?? 0) <=> ($this->notes[$b]->pitch?->semitone() ?? 0));
+
+        return $chord;
+    }
+
     /** @return array<string, int> position in {@see $notes} by note id */
     public function positionsById(): array
     {

@@ -4,17 +4,24 @@ declare(strict_types=1);
 
 namespace UprightPencil\Plan;
 
+use UprightPencil\Bowing\Settings\AfterDots;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\InRest;
+use UprightPencil\Bowing\Settings\LongChange;
 use UprightPencil\Bowing\Settings\LongNotes;
 use UprightPencil\Bowing\Settings\SoftBow;
 use UprightPencil\Fingering\Settings\BassHand;
+use UprightPencil\Fingering\Settings\FifthHabit;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\Settings\HandHabit;
 use UprightPencil\Fingering\Settings\OpenStringSchool;
+use UprightPencil\Fingering\Settings\ShiftSound;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
+use UprightPencil\Printing\OpenSign;
 use UprightPencil\Printing\Wording;
+use UprightPencil\Settings\CountingWords;
 use UprightPencil\Settings\Profile;
 use UprightPencil\Settings\School;
 
@@ -25,10 +32,18 @@ final readonly class PlanOptions
     public const SCHOOLS = [
         'bow' => BowSchool::class,
         'long' => LongNotes::class,
+        'change' => LongChange::class,
+        'rest' => InRest::class,
         'soft' => SoftBow::class,
+        'style' => AfterDots::class,
         'open' => OpenStringSchool::class,
         'bass' => BassHand::class,
         'stay' => HandHabit::class,
+        'shift' => ShiftSound::class,
+        'fifth' => FifthHabit::class,
+        'hard' => HardNotes::class,
+        'zero' => OpenSign::class,
+        'words' => CountingWords::class,
     ];
 
     /**
@@ -129,7 +144,32 @@ final readonly class PlanOptions
             HandHabit::from($this->school('stay')),
             BassHand::from($this->school('bass')),
             $this->size,
+            shifts: ShiftSound::from($this->school('shift')),
+            fifths: FifthHabit::from($this->school('fifth')),
         );
+    }
+
+    public function hardNotes(): HardNotes
+    {
+        return HardNotes::from($this->school('hard'));
+    }
+
+    /** How a change of bow inside a long note is played. */
+    public function longChange(): LongChange
+    {
+        return LongChange::from($this->school('change'));
+    }
+
+    /** "low 2" or "0 or 4" as this class reads it. */
+    public function fingerAsRead(string $finger): string
+    {
+        return OpenSign::from($this->school('zero'))->write($this->wording->write($finger));
+    }
+
+    /** What measures and lengths are called. */
+    public function countingWords(): CountingWords
+    {
+        return CountingWords::from($this->school('words'));
     }
 
     public function bowSettings(): BowSettings
@@ -139,6 +179,8 @@ final readonly class PlanOptions
             LongNotes::from($this->school('long')),
             $this->profile->isBeginner(),
             SoftBow::from($this->school('soft')),
+            rests: InRest::from($this->school('rest')),
+            afterDots: AfterDots::from($this->school('style')),
         );
     }
 }

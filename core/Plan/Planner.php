@@ -66,7 +66,14 @@ final readonly class Planner
         $tried = $book->withChoicesTried();
         $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
         $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
-        $prints = (new BowPrinting($this->options->bows))->prints($score, $part, $tried, $bow, $book->choices());
+        $eased = EasedNotes::by($this->options)->marks($part, $tried, $fingers->flags);
+        if ($eased !== []) {
+            $tried = $tried->with($part, ...$eased);
+            $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
+            $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
+        }
+        $prints = (new BowPrinting($this->options->bows, $this->options->longChange()))
+            ->prints($score, $part, $tried, $bow, $book->choices());
         $printing = new FingerPrinting($part, $fingers, $this->options->density, $score->measures);
         foreach ($printing->prints($tried) as $noteId => $finger) {
             $prints[$noteId] = ($prints[$noteId] ?? new NotePrint())->withFinger($finger);

@@ -7,6 +7,7 @@ namespace UprightPencil\Printing;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\BowPlan;
 use UprightPencil\Bowing\Result\NoteBow;
+use UprightPencil\Bowing\Settings\LongChange;
 use UprightPencil\Marks\CrossedOutSlurs;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\ContactPoint;
@@ -31,7 +32,10 @@ use UprightPencil\Music\Score;
  */
 final readonly class BowPrinting
 {
-    public function __construct(private BowDensity $density = BowDensity::Some)
+    /** Written at a note whose change nobody is to hear. */
+    private const LOOSELY = 'not together';
+
+    public function __construct(private BowDensity $density = BowDensity::Some, private LongChange $longChange = LongChange::Exact)
     {
     }
 
@@ -109,7 +113,7 @@ final readonly class BowPrinting
                 $bow?->connection === BowConnection::Lift,
                 $slurs['added'][$id] ?? [],
                 $slurs['taken'][$id] ?? [],
-                $words[$id] ?? [],
+                $this->withLoose($words[$id] ?? [], $changes),
                 $changes,
                 $sign === null ? [] : $bow->otherPasses,
                 $choices[$id] ?? [],
@@ -120,6 +124,20 @@ final readonly class BowPrinting
         }
 
         return $prints;
+    }
+
+    /**
+     * What is written at a note, and that its changes are not for all at once where the class is used to that.
+     *
+     * @param list<string> $words
+     * @param list<PrintedChange> $changes
+     * @return list<string>
+     */
+    private function withLoose(array $words, array $changes): array
+    {
+        $isSaid = $this->longChange === LongChange::Exact || $changes === [] || in_array(self::LOOSELY, $words, true);
+
+        return $isSaid ? $words : [...$words, self::LOOSELY];
     }
 
     /** @return array<int, true> events whose direction is shown */

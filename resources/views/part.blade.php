@@ -41,7 +41,7 @@
         <p class="quiet">For a printed part: <span id="length">{{ $shown['list']['length'] }}</span>.</p>
         <ul>
             @foreach ($shown['list']['rows'] as $row)
-            <li><label><input type="checkbox" value="{{ $row['place'] }}: {{ $row['text'] }}"><strong>{{ $row['place'] }}</strong><span>{{ $row['text'] }}@if ($row['also'] !== []), <i>also m. {{ implode(', ', $row['also']) }}</i>@endif @if ($row['isNew']) <em>new</em>@endif</span><small>{{ $row['landmark'] }}</small></label></li>
+            <li><label><input type="checkbox" value="{{ $row['place'] }}: {{ $row['text'] }}"><strong>{{ $row['place'] }}</strong><span>{{ $row['text'] }}@if ($row['also'] !== []), <i>also {{ $shown['list']['mm'] }} {{ implode(', ', $row['also']) }}</i>@endif @if ($row['isNew']) <em>new</em>@endif</span><small>{{ $row['landmark'] }}</small></label></li>
             @endforeach
         </ul>
         @if ($shown['list']['rubOut'] !== [])

@@ -21,12 +21,12 @@ final class ArrowsTest extends TestCase
         'Path' => [],
         'Fingering' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Path'],
         'Practice' => ['Music', 'Settings', 'Fingering'],
-        'Printing' => ['Music', 'Marks', 'Bowing', 'Fingering'],
+        'Printing' => ['Music', 'Settings', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
         'Editions' => ['Music', 'Format', 'Plan'],
         'Correction' => ['Music', 'Marks', 'Format'],
-        'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice'],
+        'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice', 'Settings'],
     ];
 
     /** Rooms inside a room, from the first to the last: each knows those before it, and the room's own classes know all of them. */

@@ -16,7 +16,8 @@ final class ClassTest extends FeatureTestCase
             ->assertJsonPath('settings.schools.open', 'open')
             ->assertJsonPath('settings.sizes.viola', '16″')
             ->assertJsonPath('settings.density', 'standard')
-            ->assertJsonPath('schools.4.choices.*.value', ['124', '1234']);
+            ->assertJsonPath('settings.schools.bass', '124')
+            ->assertJsonPath('settings.schools.words', 'measure');
     }
 
     public function testTheSchoolOfTheFourthFingerIsHeardInEveryPiece(): void
@@ -54,6 +55,37 @@ final class ClassTest extends FeatureTestCase
         $this->putJson('/api/v1/class', $this->settings(['wording' => 'arrow']))->assertOk();
 
         self::assertStringContainsString('>1↓<', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
+    }
+
+    public function testAllThatIsSaidIsSaidInTheirCountingWords(): void
+    {
+        $section = $this->section($this->piece('A4q | [ff] A4w~ | A4w~ | A4h B4q'));
+        $this->actingAs($this->director);
+        $path = "/api/v1/sections/{$section->id}";
+        $this->postJson("{$path}/marks", ['lines' => '3.1 "one measure more"'])->assertSuccessful();
+        $before = (string) $this->getJson($path)->getContent();
+        self::assertStringContainsString('m. ', $before);
+
+        $this->putJson('/api/v1/class', $this->settings(['schools' => ['words' => 'bar']]))->assertOk();
+
+        $now = (string) $this->getJson($path)->getContent();
+        self::assertDoesNotMatchRegularExpression('~[^a-z]mm?\. \d~', $now);
+        self::assertStringContainsString('b. ', $now);
+        self::assertStringContainsString('one measure more', $now, 'what the director wrote stays');
+        $this->getJson($path)->assertJsonPath('piece.counts', 'bar');
+        $this->getJson('/api/v1/class')->assertJsonPath('settings.schools.words', 'bar')->assertJsonFragment(['words' => 'measure, quarter, eighth']);
+    }
+
+    public function testTheOpenStringIsWrittenAsTheyReadIt(): void
+    {
+        $section = $this->section($this->piece('A4q | E4q A4q D4q A4q'));
+        $this->actingAs($this->director);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.2 0'])->assertSuccessful();
+        self::assertStringContainsString('>0</fingering>', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
+
+        $this->putJson('/api/v1/class', $this->settings(['schools' => ['zero' => 'O']]))->assertOk();
+
+        self::assertStringContainsString('>O</fingering>', (string) $this->get("/api/v1/sections/{$section->id}/page")->json('xml'));
     }
 
     public function testBeginnersMayHaveNoteNames(): void
@@ -152,7 +184,7 @@ final class ClassTest extends FeatureTestCase
     public function testEachSchoolIsShownOnAFewMeasures(): void
     {
         $this->actingAs($this->director);
-        foreach (['profile', 'bow', 'long', 'soft', 'open', 'bass', 'stay', 'wording', 'density', 'bows'] as $about) {
+        foreach (['profile', 'bow', 'long', 'soft', 'open', 'bass', 'stay', 'wording', 'density', 'bows', 'change', 'rest', 'style', 'shift', 'fifth', 'hard', 'zero'] as $about) {
             $page = $this->postJson('/api/v1/class/example', $this->settings([]) + ['about' => $about])->assertOk();
             self::assertContains(substr_count((string) $page->getContent(), '<measure '), $about === 'bows' ? [6] : [2], $about);
         }
@@ -170,6 +202,13 @@ final class ClassTest extends FeatureTestCase
             'bass' => ['schools' => ['bass' => '1234']],
             'soft' => ['schools' => ['soft' => 'light']],
             'stay' => ['schools' => ['stay' => 'home']],
+            'change' => ['schools' => ['change' => 'loose']],
+            'rest' => ['schools' => ['rest' => 'freeze']],
+            'style' => ['schools' => ['style' => 'printed']],
+            'shift' => ['schools' => ['shift' => 'heard']],
+            'fifth' => ['schools' => ['fifth' => 'move']],
+            'hard' => ['schools' => ['hard' => 'divide']],
+            'zero' => ['schools' => ['zero' => 'O']],
             'wording' => ['wording' => 'letter'],
             'density' => ['density' => 'every'],
             'bows' => ['bows' => 'few'],

@@ -347,6 +347,7 @@ describe('tutti', () => {
     });
     const data: Tutti = {
         title: 'Tune',
+        counts: 'measure',
         measures: [{ number: '1', onset: 0, length: 4, rehearsal: null }],
         sections: ['Violin', 'Viola'].map((name, index) => ({
             id: index, part: `P${index + 1}`, name, strokes: [stroke(0, 'down'), stroke(1, 'up')],

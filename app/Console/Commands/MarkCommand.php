@@ -212,9 +212,9 @@ final class MarkCommand extends Command
         $content = match ($this->text('practice') === '' ? $ending : "{$ending} on open strings") {
             'musicxml on open strings' => (new OpenStringWriter($document))->write($plan->parts[0]),
             'mxl on open strings' => (new Mxl())->pack((new OpenStringWriter($document))->write($plan->parts[0])),
-            'musicxml' => (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
+            'musicxml' => (new ScoreWriter($document, $this->planOptions()))->write($plan->parts, $onlyThese),
             'mxl' => (new Mxl())->pack(
-                (new ScoreWriter($document, $this->wording()))->write($plan->parts, $onlyThese),
+                (new ScoreWriter($document, $this->planOptions()))->write($plan->parts, $onlyThese),
                 (string) file_get_contents($this->text('file')),
             ),
             'pdf' => $this->pdf($plan, $document),
@@ -237,7 +237,7 @@ final class MarkCommand extends Command
                     'part' => $part->part->name,
                     'about' => '',
                     'composer' => $plan->score->composer,
-                    'musicxml' => (new ScoreWriter(Document::open($bytes), $this->wording()))->write([$part], true),
+                    'musicxml' => (new ScoreWriter(Document::open($bytes), $this->planOptions()))->write([$part], true),
                 ];
             }
         })();

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Plans\ClassSettings;
 use App\Drawing\EditionDrawings;
 use App\Drawing\NotDrawn;
 use App\HandOut\Downloads;
@@ -55,13 +56,14 @@ final class StudentController extends Controller
         $page = self::asked($request, $edition);
         $chair = $request->string('chair')->value();
         $title = "{$link->section->piece->title}: {$link->section->name}";
+        $words = ClassSettings::for($link->section->piece)->words();
 
         return Downloads::send(
             $ending,
             "{$link->section->piece->title} - {$link->section->name}",
             [
                 'musicxml' => static fn (): string => $page['musicxml'],
-                'txt' => static fn (): string => KeptLists::text($edition, $chair, $title)
+                'txt' => static fn (): string => KeptLists::text($edition, $chair, $title, $words)
                     ?? "part {$link->section->name}\n" . implode("\n", $page['list']) . "\n",
                 'pdf' => fn (): string => $this->pdf($request, $link, $edition),
             ],

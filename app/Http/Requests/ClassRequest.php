@@ -36,7 +36,8 @@ final class ClassRequest extends FormRequest
             'namesNotes' => ['sometimes', 'boolean'],
         ];
         foreach (PlanOptions::allChoices() as $key => $values) {
-            $rules["schools.{$key}"] = ['required', Rule::in($values)];
+            // Who does not know of a question leaves it at its default.
+            $rules["schools.{$key}"] = ['sometimes', Rule::in($values)];
         }
         foreach (Fingerboard::LENGTHS as $instrument => $lengths) {
             $rules["sizes.{$instrument}"] = ['required', Rule::in(array_map(strval(...), array_keys($lengths)))];

@@ -10,6 +10,7 @@ use App\Models\LeftFlag;
 use App\Models\Role;
 use App\Models\Section;
 use App\Models\User;
+use App\Plans\ClassSettings;
 use App\Plans\PlanHalves;
 use App\Plans\SectionPlanner;
 use App\Plans\SentBefore;
@@ -40,6 +41,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\BowPrinting;
 use UprightPencil\Review\Flag;
+use UprightPencil\Settings\CountingWords;
 
 /**
  * A section as the desk needs it: notes with their bows, marks, flags, what can be undone.
@@ -70,7 +72,7 @@ use UprightPencil\Review\Flag;
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook}
  * @phpstan-type Form array{words: string, means: string, stands: 'note'|'both', group: value-of<MarkGroup>}
- * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string}
+ * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string, counts: value-of<CountingWords>}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
  * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
  *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>,
@@ -240,6 +242,7 @@ final readonly class DeskResource
                 'title' => $piece->title,
                 'role' => $piece->roleOf($user, $section)?->value,
                 'owner' => $piece->owner->name,
+                'counts' => ClassSettings::for($piece)->words()->value,
             ],
             'section' => [
                 'id' => $section->id,

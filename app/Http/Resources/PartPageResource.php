@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Plans\ClassSettings;
 use App\HandOut\KeptLists;
 use App\HandOut\WhatChanged;
 use App\Models\Edition;
@@ -17,7 +18,7 @@ use UprightPencil\Printing\Density;
  * What the student's page shows beside the music, and what its script is told.
  *
  * @phpstan-type ReadersLine array{place: string, landmark: string, text: string, also: list<string>, isNew: bool}
- * @phpstan-type ReadersLines array{length: string, rows: list<ReadersLine>, rubOut: list<string>}
+ * @phpstan-type ReadersLines array{length: string, rows: list<ReadersLine>, rubOut: list<string>, mm: string}
  * @phpstan-type PartDrawing array{pages: list<string>, message: string}
  * @phpstan-type EditionChange array{text: string, kind: 'decided'|'follows', from: int, to: int}
  * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
@@ -49,6 +50,8 @@ final class PartPageResource
         $before = $link->section->editions()->reorder('number', 'desc')->where('number', '<', $edition->number)
             ->first(['id', 'number', 'lists', 'told']);
 
+        $words = ClassSettings::for($link->section->piece)->words();
+
         return [
             'token' => $link->token,
             'title' => $link->section->piece->title,
@@ -62,7 +65,7 @@ final class PartPageResource
             'bows' => BowDensity::from($edition->bows)->value,
             'bowDensities' => $edition->bowDensities(),
             'hasPrintedLines' => $edition->hasPrintedLines(),
-            'list' => KeptLists::told($edition, $before, $chair) ?? self::plain($edition),
+            'list' => KeptLists::told($edition, $before, $chair, $words) ?? self::plain($edition),
             'chosen' => [
                 'chair' => $chair,
                 'fingers' => (Density::tryFrom($fingers) ?? Density::from($edition->density))->value,
@@ -97,6 +100,6 @@ final class PartPageResource
             return ['place' => $plain->place, 'landmark' => '', 'text' => $plain->words, 'also' => [], 'isNew' => false];
         }, array_values(array_filter(explode("\n", $edition->pencil_list))));
 
-        return ['length' => count($rows) . ' places', 'rows' => $rows, 'rubOut' => []];
+        return ['length' => count($rows) . ' places', 'rows' => $rows, 'rubOut' => [], 'mm' => 'm.'];
     }
 }

@@ -6,6 +6,7 @@ namespace App\Http\Resources;
 
 use App\Models\Piece;
 use App\Models\Section;
+use App\Plans\ClassSettings;
 use App\Plans\KeptAnswers;
 use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
@@ -26,6 +27,7 @@ use UprightPencil\Sections\Quarrels;
 use UprightPencil\Sections\SharedStretch;
 use UprightPencil\Sections\Unison;
 use UprightPencil\Sections\Unisons;
+use UprightPencil\Settings\CountingWords;
 
 /**
  * All sections at once: their strokes side by side, what they share and where they differ.
@@ -43,8 +45,9 @@ use UprightPencil\Sections\Unisons;
  * @phpstan-type TuttiMeasure array{number: string, onset: float, length: float, rehearsal: string|null}
  * @phpstan-type TuttiEntrance array{part: string, onset: float, text: string}
  * @phpstan-type TuttiUnison array{onset: float, name: string, parts: list<string>, unison: bool}
- * @phpstan-type Tutti array{title: string, measures: list<TuttiMeasure>, sections: list<TuttiSection>, stretches: list<TuttiStretch>,
- *     quarrels: list<TuttiEvent>, hands: list<TuttiEvent>, entrances: list<TuttiEntrance>, unisons: list<TuttiUnison>}
+ * @phpstan-type Tutti array{title: string, counts: value-of<CountingWords>, measures: list<TuttiMeasure>,
+ *     sections: list<TuttiSection>, stretches: list<TuttiStretch>, quarrels: list<TuttiEvent>, hands: list<TuttiEvent>,
+ *     entrances: list<TuttiEntrance>, unisons: list<TuttiUnison>}
  */
 final readonly class TuttiResource
 {
@@ -70,8 +73,8 @@ final readonly class TuttiResource
         $sections = $piece->sections->keyBy('part_id');
         if ($plans === []) {
             return [
-                'title' => $piece->title, 'sections' => [], 'measures' => [], 'stretches' => [], 'quarrels' => [], 'hands' => [],
-                'entrances' => [], 'unisons' => [],
+                'title' => $piece->title, 'counts' => CountingWords::American->value, 'sections' => [], 'measures' => [],
+                'stretches' => [], 'quarrels' => [], 'hands' => [], 'entrances' => [], 'unisons' => [],
             ];
         }
         $score = $plans[0]->score;
@@ -84,6 +87,7 @@ final readonly class TuttiResource
 
         return [
             'title' => $piece->title,
+            'counts' => ClassSettings::for($piece)->words()->value,
             'measures' => array_map(static fn (Measure $measure): array => [
                 'number' => $measure->number,
                 'onset' => $measure->onset->toFloat(),

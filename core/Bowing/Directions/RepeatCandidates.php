@@ -6,6 +6,7 @@ namespace UprightPencil\Bowing\Directions;
 
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\InRest;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\SlurLink;
 use UprightPencil\Bowing\Strokes\Stroke;
@@ -79,7 +80,7 @@ final readonly class RepeatCandidates
             $found[] = new RepeatCandidate(
                 $index,
                 BowConnection::Retake,
-                $this->settings->priceRetake + $distance,
+                $this->settings->priceOfRetake() + $distance,
                 sprintf(
                     'the rest gives %.2f s, the way back takes %.2f s',
                     $this->retakes->available($before, $stroke),
@@ -153,7 +154,8 @@ final readonly class RepeatCandidates
             $price += $this->settings->priceBeforeRest;
             $reasons[] = 'a rest follows';
         }
-        if ($stroke->onDownbeat) {
+        $goesOn = $stroke->hasRestBefore() && $this->settings->rests === InRest::Freeze;
+        if ($stroke->onDownbeat && !$goesOn) {
             $price += $this->settings->priceOnDownbeat;
             $reasons[] = 'but it is a downbeat';
         } elseif ($stroke->strength === 2 || $stroke->isAccented) {
@@ -163,7 +165,7 @@ final readonly class RepeatCandidates
             $reasons[] = 'a light beat';
         }
         if ($stroke->hasRestBefore()) {
-            $price += $this->settings->priceAcrossRest;
+            $price += $this->settings->priceOfRestBetween();
         }
         $shortest = min($before->seconds, $stroke->seconds);
         if ($shortest < $this->settings->fastSeconds) {

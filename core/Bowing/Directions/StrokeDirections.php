@@ -7,6 +7,7 @@ namespace UprightPencil\Bowing\Directions;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Settings\BowSchool;
 use UprightPencil\Bowing\Settings\BowSettings;
+use UprightPencil\Bowing\Settings\InRest;
 use UprightPencil\Bowing\Strokes\BowConstraints;
 use UprightPencil\Bowing\Strokes\FixedDirection;
 use UprightPencil\Bowing\Strokes\FreshStartCause;
@@ -145,7 +146,7 @@ final class StrokeDirections
         }
 
         return $stroke->freshStart !== null
-            || ($this->settings->school === BowSchool::Downbeat && $stroke->hasRestBefore()
+            || ($this->settings->school === BowSchool::Downbeat && $this->settings->rests === InRest::Circle && $stroke->hasRestBefore()
                 && $this->retakes->isEnough($this->strokes[$index - 1], $stroke));
     }
 

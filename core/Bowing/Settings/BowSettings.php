@@ -40,6 +40,8 @@ final readonly class BowSettings
         /** First- and second-year players need longer to lift and set. */
         public bool $isBeginner = true,
         public SoftBow $soft = SoftBow::Tip,
+        public InRest $rests = InRest::Circle,
+        public AfterDots $afterDots = AfterDots::Keep,
         /** Seconds to set the bow on the string. */
         public float $secondsToSet = 0.15,
         /** Metres a second the bow travels in the air. */
@@ -90,6 +92,8 @@ final readonly class BowSettings
         /** How far beside what was asked for a stroke may lie before it is told, as a share of the bow. */
         public float $besideAsked = 0.15,
         public float $priceRetake = 1.0,
+        /** … where the bow is used to stop in rests: dearer than what a teacher does of his own accord, so for a goal only. */
+        public float $priceRetakeFrozen = 3.4,
         public float $priceHook = 2.0,
         public float $priceRepeatedPitch = -1.0,
         public float $priceBeforeRest = -0.3,
@@ -97,6 +101,8 @@ final readonly class BowSettings
         public float $priceOnDownbeat = 8.0,
         public float $priceOnStrongBeat = 1.0,
         public float $priceAcrossRest = 1.0,
+        /** … where the bow is used to stop in rests, and goes on from there. */
+        public float $priceAcrossFrozen = 0.0,
         /** Notes shorter than this many seconds are too fast to hook … */
         public float $fastSeconds = 0.2,
         public float $priceFast = 4.0,
@@ -147,6 +153,18 @@ final readonly class BowSettings
             BowPart::UpperHalf => $this->askedUpper,
             BowPart::Whole, BowPart::Save => $this->askedWhole,
         };
+    }
+
+    /** What carrying the bow back in a rest costs. */
+    public function priceOfRetake(): float
+    {
+        return $this->rests === InRest::Circle ? $this->priceRetake : $this->priceRetakeFrozen;
+    }
+
+    /** What going the same way again costs more when the bow has rested on the string in between. */
+    public function priceOfRestBetween(): float
+    {
+        return $this->rests === InRest::Circle ? $this->priceAcrossRest : $this->priceAcrossFrozen;
     }
 
     /** What a turn may cost for the planner to make it of its own accord. */

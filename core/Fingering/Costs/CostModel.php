@@ -9,7 +9,9 @@ use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\LetterFit;
 use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Settings\FifthHabit;
 use UprightPencil\Fingering\Settings\FingerSettings;
+use UprightPencil\Fingering\Settings\ShiftSound;
 use UprightPencil\Fingering\Settings\HandHabit;
 use UprightPencil\Fingering\Settings\OpenStringSchool;
 use UprightPencil\Fingering\States\HandEvent;
@@ -254,7 +256,7 @@ final readonly class CostModel
             $price *= $settings->crossingOpen;
         }
         if ($apart === 1 && self::isLaid($from, $to)) {
-            $price *= $settings->laidFinger;
+            $price = $settings->fifths === FifthHabit::Lay ? $price * $settings->laidFinger : $price + $settings->movedFinger;
         }
 
         $kind = $context->isSlurred ? CostKind::SlurCrossing : CostKind::Crossing;
@@ -308,7 +310,12 @@ final readonly class CostModel
         if ($isFirst) {
             $ease = min($ease, $settings->easeFirstFinger);
         }
-        $price *= $ease * ($context->isSlurred ? $settings->shiftInSlur : 1.0);
+        $isHeard = $settings->shifts === ShiftSound::Heard && $context->isSlurred;
+        $price *= $ease * match (true) {
+            $isHeard => $settings->shiftInSlurHeard * ($isOnString ? $settings->slideHeard : 1.0),
+            $context->isSlurred => $settings->shiftInSlur,
+            default => 1.0,
+        };
         if ($isOnString && abs($from->stops[0]->semitones - $to->stops[0]->semitones) === 1) {
             $slide = $settings->handSlide + ($context->isSameLetter ? $settings->slideOwned : $settings->slide);
             if ($slide < $price) {

@@ -9,6 +9,7 @@ use UprightPencil\Fingering\Hand\Fingerboard;
 use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Fingering\Hand\Strings;
+use UprightPencil\Fingering\Settings\FifthHabit;
 use UprightPencil\Fingering\Settings\FingerSettings;
 use UprightPencil\Fingering\Solving\HandPath;
 use UprightPencil\Fingering\Solving\RepeatJumps;
@@ -128,7 +129,10 @@ final class FingerFindings
         $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
         $to = $path->chosen($layer);
-        if (!$event->isSlurred || $event->since >= $this->settings->fastSlurSeconds || $event->isGrace || CostModel::isLaid($from, $to)) {
+        if (
+            !$event->isSlurred || $event->since >= $this->settings->fastSlurSeconds || $event->isGrace
+            || ($this->settings->fifths === FifthHabit::Lay && CostModel::isLaid($from, $to))
+        ) {
             return;
         }
         $one = $this->strings->names[$from->stops[0]->string];

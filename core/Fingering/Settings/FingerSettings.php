@@ -45,6 +45,8 @@ final readonly class FingerSettings
         public HandHabit $habit = HandHabit::Stay,
         public BassHand $bassHand = BassHand::OneTwoFour,
         public string $size = '',
+        public ShiftSound $shifts = ShiftSound::Hidden,
+        public FifthHabit $fifths = FifthHabit::Lay,
         /** Share of a position's price that each note in it costs … */
         public float $positionHeld = 0.5,
         /** … and what going there costs, as a multiple: an excursion is one cost. */
@@ -89,6 +91,8 @@ final readonly class FingerSettings
         /** Each string that is skipped makes the crossing dearer by this share. */
         public float $crossingEachMore = 0.50,
         public float $laidFinger = 0.35,
+        /** What moving a finger over to the next string costs beside the crossing, where it is not laid. */
+        public float $movedFinger = 0.30,
         public float $shift = 1.0,
         public float $shiftPerSemitone = 0.12,
         /** A shift that nothing eases: while the position serves, the hand stays. */
@@ -106,6 +110,10 @@ final readonly class FingerSettings
         /** … and best when it goes there along its string. */
         public float $easeFirstFingerAlong = 0.70,
         public float $shiftInSlur = 2.0,
+        /** The same where a shift may be heard … */
+        public float $shiftInSlurHeard = 1.1,
+        /** … and share of it that is left when one finger slides along its string. */
+        public float $slideHeard = 0.6,
         /** Seconds of rest in which a shift is at leisure. */
         public float $restSeconds = 0.25,
         public float $slideOwned = 0.25,

@@ -52,12 +52,16 @@ final readonly class HandEvents
             $since = $onsetOfLast === null ? 9.0 : $this->tempo->secondsBetween($onsetOfLast, $onset);
             $lasts = $this->tempo->secondsBetween($onset, $until);
             $quarters = $until - $onset;
+            $hasGrace = false;
             foreach ($event->graceBefore as $number => $grace) {
-                $events[] = $this->eventAt($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
+                $events[] = $played = $this->eventAt($event, [$grace], [], $since, $rest, self::GRACE, 0.0, $number > 0);
+                // What is left out leads nowhere.
+                $hasGrace = $hasGrace || $played !== null;
                 $rest = 0.0;
                 $since = self::GRACE;
             }
-            $isSlurred = $this->isSlurred($event->notes[0]) || $event->graceBefore !== [];
+            // With grace notes it is they that begin the stroke.
+            $isSlurred = $hasGrace || $this->isSlurred($event->graceBefore[0] ?? $event->notes[0]);
             $events[] = $this->eventAt($event, $event->notes, $held, $since, $rest, $lasts, $quarters, $isSlurred);
             foreach ($event->graceAfter as $grace) {
                 $events[] = $this->eventAt($event, [$grace], [], self::GRACE, 0.0, self::GRACE, 0.0, true);

@@ -15,9 +15,9 @@ use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Slur;
 use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\FingerPrint;
 use UprightPencil\Printing\NotePrint;
-use UprightPencil\Printing\Wording;
 
 /**
  * Lays the marks of planned parts into the imported document and leaves everything else as it stood.
@@ -41,7 +41,8 @@ final class ScoreWriter
     /** @var array<string, true> notes of the part whose signs stand below the staff */
     private array $below = [];
 
-    public function __construct(private readonly Document $document, private readonly Wording $wording = Wording::Words)
+    /** @param PlanOptions $options how the class reads: the wording of altered fingers, the open string's sign */
+    public function __construct(private readonly Document $document, private readonly PlanOptions $options = new PlanOptions())
     {
     }
 
@@ -148,7 +149,7 @@ final class ScoreWriter
             $this->addWords($noteId, $words);
         }
         foreach ($print->choices as $choice) {
-            $this->addWords($noteId, self::choiceWords($choice));
+            $this->addWords($noteId, $this->choiceWords($choice));
         }
         if ($print->finger !== null) {
             $this->finger($noteId, $print->finger, $print->leavesOpen(Slot::Finger));
@@ -176,7 +177,7 @@ final class ScoreWriter
             if ($isTouched && Xml::child($technical, 'harmonic') === null) {
                 Xml::add(Xml::add($technical, 'harmonic'), 'natural');
             }
-            Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->wording->write($text));
+            Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->options->fingerAsRead($text));
         }
         foreach ($finger->signs as $sign) {
             if ($sign->sign() === PageSign::Divisi) {
@@ -223,11 +224,12 @@ final class ScoreWriter
     }
 
     /** What an open choice says on the page: both possibilities, the signs of the bow drawn. */
-    private static function choiceWords(Mark $choice): string
+    private function choiceWords(Mark $choice): string
     {
-        $words = array_map(static fn (MarkKind $kind): string => match (true) {
+        $words = array_map(fn (MarkKind $kind): string => match (true) {
             $kind instanceof BowDirection => $kind->direction === Direction::Down ? '⊓' : 'V',
             $kind instanceof SlurTo => 'slur',
+            $kind->slot() === Slot::Finger => $this->options->fingerAsRead($kind->words()),
             default => $kind->words(),
         }, $choice->kinds);
 

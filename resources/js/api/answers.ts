@@ -4,6 +4,8 @@ export type BowConnection = 'start' | 'change' | 'slur' | 'tie' | 'hook' | 'reta
 
 export type BowDensity = 'few' | 'some' | 'every';
 
+export type CountingWords = 'measure' | 'bar';
+
 export type Density = 'sparse' | 'standard' | 'every';
 
 export type Direction = 'down' | 'up';
@@ -256,6 +258,7 @@ export interface DeskPiece {
     title: string;
     role: Role | null;
     owner: string;
+    counts: CountingWords;
 }
 
 export interface DeskSection {
@@ -484,6 +487,7 @@ export interface ReadersLines {
     length: string;
     rows: ReadersLine[];
     rubOut: string[];
+    mm: string;
 }
 
 export interface PartDrawing {
@@ -838,6 +842,7 @@ export interface TuttiUnison {
 
 export interface Tutti {
     title: string;
+    counts: CountingWords;
     measures: TuttiMeasure[];
     sections: TuttiSection[];
     stretches: TuttiStretch[];

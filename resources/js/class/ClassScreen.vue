@@ -157,7 +157,8 @@ async function goWithTheOthers(): Promise<void> {
                         <span>{{ choice.words }}</span>
                     </label>
                 </div>
-                <ClassExample :about="school.key" :settings="settings" :label="`${school.title}: an example`" />
+                <!-- Of words nothing is engraved. -->
+                <ClassExample v-if="school.key !== 'words'" :about="school.key" :settings="settings" :label="`${school.title}: an example`" />
             </article>
             <article>
                 <div class="words">

@@ -13,6 +13,7 @@ import { useDesk, withPlan } from '../desk/state/store';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, passage, type CutScore } from '../engraving/score';
 import { tell } from '../ui/say';
+import { COUNTED } from '../ui/counting';
 import { sentenceOf } from '../ui/trying';
 import { useBowing } from './bowing';
 import LaneLayer from './LaneLayer.vue';
@@ -66,12 +67,13 @@ const stretch = computed(() => stretchOf(choice.value, desk.notes, at.value, mea
 const hasBow = computed(() => choice.value?.group !== 'hand');
 const hasHand = computed(() => choice.value === null || choice.value.group === 'hand');
 const room = computed(() => 4 + (hasBow.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
+const counted = computed(() => COUNTED[desk.frame?.piece.counts ?? 'measure']);
 const title = computed(() => {
     const [first, last] = [measures.value[stretch.value.from], measures.value[stretch.value.until - 1]];
     if (!first || !last) return '';
     const isPickup = first.number === '0';
-    if (first === last) return isPickup ? 'The pickup' : `Measure ${first.number}`;
-    return isPickup ? `Pickup to measure ${last.number}` : `Measures ${first.number} to ${last.number}`;
+    if (first === last) return isPickup ? 'The pickup' : `${counted.value.one} ${first.number}`;
+    return isPickup ? `Pickup to ${counted.value.one.toLowerCase()} ${last.number}` : `${counted.value.many} ${first.number} to ${last.number}`;
 });
 /** "after B": where to look in a printed part. */
 const landmark = computed(() => {
@@ -109,7 +111,8 @@ onMounted(async () => {
     if (stage.value) observer.observe(stage.value);
     const { piece, section } = route.params;
     if ((await desk.open(String(piece), String(section))) === null) return;
-    await show();
+    // The place may have been shown as soon as its notes were known; once more would stop a bow that moves already.
+    if (asked === 0) await show();
 });
 onBeforeUnmount(() => {
     window.removeEventListener('keydown', keydown);

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { useHistory } from '../history/store';
+import { COUNTED } from '../ui/counting';
 import { tellWithUndo } from '../ui/say';
 import EventCard from './EventCard.vue';
 import TuttiPicture from './TuttiPicture.vue';
@@ -89,7 +90,7 @@ function move(step: number): void {
     <div class="workplace tutti">
         <header>
             <h1>{{ data?.title ?? ' ' }}</h1>
-            <span v-if="shown.length" class="quiet">All sections, measures {{ shown[0]?.number }}–{{ shown.at(-1)?.number }}</span>
+            <span v-if="shown.length" class="quiet">All sections, {{ COUNTED[data?.counts ?? 'measure'].many.toLowerCase() }} {{ shown[0]?.number }}–{{ shown.at(-1)?.number }}</span>
             <span class="views" role="group" aria-label="What to show">
                 <button v-for="(name, key) in VIEWS" :key="key" type="button" :aria-pressed="view === key" @click="view = key">{{ name }}</button>
             </span>

@@ -172,7 +172,7 @@ final class FingerPrintingTest extends TestCase
         $document = Document::open(Passage::of('4/4', 'D4h rh | D6q C#6q B5h')->inKey(2)->musicXml());
         $score = (new ScoreReader())->fromDocument($document);
         $options = new PlanOptions(Profile::ThirdPosition, wording: Wording::Letter);
-        $written = (new ScoreWriter($document, $options->wording))->write((new Planner($options))->plan($score)->parts);
+        $written = (new ScoreWriter($document, $options))->write((new Planner($options))->plan($score)->parts);
 
         self::assertStringContainsString('<fingering placement="above">H3</fingering>', $written);
         self::assertMatchesRegularExpression('~<words[^>]*>III</words>~', $written);

@@ -139,6 +139,12 @@ final class SettingsTest extends TestCase
     private static function passages(): array
     {
         return [
+            'bows that stop in rests' => Passage::of('4/4', 'D5q. E5e F#5q rq | G5q F#5q E5h | D5q E5q F#5q rq | G5q F#5q E5q rq | D5h. rq | E5h. rq | D5w')->inKey(1)->at(84)
+                ->school(BowSchool::Downbeat)->with('rest=freeze')->explained(),
+            'shifts that are heard' => Passage::of('4/4', '(A4e B4e C5e E5e) A5h | (A5q C6q) B5h | (E5q F5q G5q C6q | B5h) A5h | (B4q D5q) (F5q A5q)')
+                ->profile('advanced')->with('shift=heard')->at(66)->explained(),
+            'fingers moved over' => Passage::of('4/4', 'E4q B4q C#5q F#4q | (E4q B4q) A4h | F#4e C#5e F#4e C#5e G4q D5q | (E4q B4q) (F4q C5q)')->inKey(2)
+                ->profile('second-year')->with('fifth=move')->explained(),
             'a section against the last note' => Passage::of('4/4', 'D4q E4q F#4q G4q | A4q B4q (C#5e B4e) A4e G4e [double]'
                 . ' | D5e C#5e (B4e A4e) G4e F#4e E4e D4e | D4w')->inKey(2)->at(150)->school(BowSchool::Downbeat)->explained(),
             'words for the bow' => Passage::of('4/4', '[at the frog] A4q B4q C5q D5q | [at the tip] A4e B4e C5e D5e E5q D5q | [ord.] A4h A4h')->at(96)->explained(),

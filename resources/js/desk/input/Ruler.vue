@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The whole piece as one strip: rehearsal marks, how busy each measure is, flags, where you are. Press to go there. */
 import { computed } from 'vue';
+import { COUNTED } from '../../ui/counting';
 import { useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -21,6 +22,7 @@ const cells = computed(() => {
         isMarked: marked.has(measure.index),
     }));
 });
+const counted = computed(() => COUNTED[desk.frame?.piece.counts ?? 'measure'].one);
 const here = computed(() => desk.note?.index ?? 0);
 
 function go(index: number): void {
@@ -38,8 +40,8 @@ function go(index: number): void {
             tabindex="-1"
             :style="{ flexGrow: cell.length }"
             :class="{ 'is-here': cell.index === here, 'is-repeat': cell.repeat }"
-            :title="`Measure ${cell.number}${cell.rehearsal ? `, ${cell.rehearsal}` : ''}${cell.isFlagged ? ': needs a look' : ''}`"
-            :aria-label="`Go to measure ${cell.number}`"
+            :title="`${counted} ${cell.number}${cell.rehearsal ? `, ${cell.rehearsal}` : ''}${cell.isFlagged ? ': needs a look' : ''}`"
+            :aria-label="`Go to ${counted.toLowerCase()} ${cell.number}`"
             @click="go(cell.index)"
         >
             <i :style="{ height: `${cell.fill * 60}%` }"></i>

@@ -22,8 +22,8 @@
 @isset($sight)
     <div id="first-sight" role="img" aria-label="The page, as it stands" data-section="{{ $sight->section_id }}" data-page="{{ $sight->page }}" data-width="{{ $sight->width }}" @isset($scrolled) data-scrolled="{{ $scrolled }}" @endisset style="left:{{ $desk['left'] }}px;top:{{ $desk['top'] }}px;right:{{ $desk['right'] }}px;bottom:{{ $desk['bottom'] }}px">
         <div style="margin-top:-{{ $scrolled ?? 0 }}px">
-@foreach ($systems as ['svg' => $svg, 'width' => $width, 'height' => $height])
-            <div class="system" style="padding-bottom:{{ $desk['room'] }}px;contain-intrinsic-height:auto {{ $height }}px"><div class="picture" style="aspect-ratio:{{ $width }}/{{ $height }}">{!! $svg !!}</div></div>
+@foreach ($systems as $index => ['svg' => $svg, 'width' => $width, 'height' => $height])
+            <div class="system" style="padding-bottom:{{ $rooms[$index] ?? $desk['room'] }}px;contain-intrinsic-height:auto {{ $height }}px"><div class="picture" style="aspect-ratio:{{ $width }}/{{ $height }}">{!! $svg !!}</div></div>
 @endforeach
         </div>
     </div>

@@ -78,6 +78,8 @@ final class FirstSightTest extends FeatureTestCase
         yield 'another width' => ['1.90.94.302.57.600.122.0', false];
         yield 'a browser that has never been here' => ['', false];
         yield 'words' => ['1.2.3.4.5.6.7.<b>', false];
+        yield 'systems with another room' => ['1.90.94.302.57.868.122.0.1-60.3-60', true];
+        yield 'another room for nothing' => ['1.90.94.302.57.868.122.0.1-', false];
         yield 'too few numbers' => ['1.2.3', false];
         yield 'numbers without end' => ['1.90.94.302.57.99999999999999999999.122.0', false];
     }

@@ -14,7 +14,7 @@ function geometry(of: DeskNote[]): Geometry {
             x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72,
         }),
     );
-    return { boxes, signs: new Map(), notes: of.map((note) => note.id), left: 80, right: 400, bottom: 90, written: [] };
+    return { boxes, signs: new Map(), fingers: new Map(), notes: of.map((note) => note.id), left: 80, right: 400, bottom: 90, written: [] };
 }
 
 function withFingers(change: (note: DeskNote, index: number) => Partial<ReturnType<typeof finger>>): DeskNote[] {
@@ -41,7 +41,7 @@ describe('the bow lane', () => {
         const middle = of(drawn, 'lane-middle')[0];
         expect([number(middle, 'y1'), number(middle, 'y2')]).toEqual([top + height / 2, top + height / 2]);
         expect(of(drawn, 'lane-word').map((one) => [one.textContent, number(one, 'x'), number(one, 'y')])).toEqual([
-            ['tip', 75, top + 8], ['frog', 75, top + height],
+            ['tip', 75, top + 9], ['frog', 75, top + height],
         ]);
         // Six notes; the third is slurred to the second and has a line of its own.
         const strokes = drawn.filter((one) => ['lane-down', 'lane-up'].includes(one.getAttribute('class') ?? ''));
@@ -63,14 +63,20 @@ describe('the bow lane', () => {
         const advised = notes().map((note, index) => (index < 3 ? { ...note, bow: { ...note.bow!, advice: 'whole bow' } } : note));
         const drawn = drawLanes(geometry(advised), advised, []);
         const foot = number(of(drawn, 'lane-ground')[0], 'y') + number(of(drawn, 'lane-ground')[0], 'height');
-        // Nine letters take 54: the second note, 40 further on, is crowded, the third begins anew.
-        expect(of(drawn, 'lane-advice').map((one) => [number(one, 'x'), number(one, 'y') - foot])).toEqual([[105, 12], [145, 22], [185, 12]]);
+        // Nine letters take 58: the second note, 40 further on, is crowded, the third begins anew.
+        expect(of(drawn, 'lane-advice').map((one) => [number(one, 'x'), number(one, 'y') - foot])).toEqual([[105, 14], [145, 27], [185, 14]]);
     });
 
     it('keeps advice at the end of a system on the page', () => {
         const advised = notes().map((note, index) => (index === 5 ? { ...note, bow: { ...note.bow!, advice: 'back to the middle by beat 4' } } : note));
         const [advice] = of(drawLanes(geometry(advised), advised, []), 'lane-advice');
         expect([number(advice, 'x'), advice?.getAttribute('class')]).toEqual([400, 'lane-advice is-last']);
+    });
+
+    it('says where the part is plucked, once for a stretch', () => {
+        const some = notes().map((note, index) => (index === 2 || index === 3 ? { ...note, bow: null } : note));
+        const words = of(drawLanes(geometry(some), some, []), 'lane-plucked');
+        expect(words.map((one) => [one.textContent, number(one, 'x')])).toEqual([['plucked', 180]]);
     });
 
     it('is red where the bow runs out', () => {
@@ -120,7 +126,7 @@ describe('the hand lane', () => {
         expect(of(drawn, 'hand-shift')).toHaveLength(1);
     });
 
-    it('lays the strings eight apart under the system, and band, numeral and shift where they belong', () => {
+    it('lays the strings so far apart that their letters are read, under the system, and band, numeral and shift where they belong', () => {
         const fingered = withFingers((_, index) => ({
             string: strings[index % 4] ?? 'G', ...(index > 1 && index < 4 ? { position: 'III', shift: index === 2 } : {}),
         }));
@@ -128,18 +134,18 @@ describe('the hand lane', () => {
         const lines = of(drawn, 'hand-string').map((one) => number(one, 'y1'));
         const top = Math.min(...lines);
         expect(top).toBeGreaterThan(90);
-        expect(lines).toEqual([top + 24, top + 16, top + 8, top]);
+        expect(lines).toEqual([top + 33, top + 22, top + 11, top]);
         expect(of(drawn, 'hand-word').map((one) => [one.textContent, number(one, 'x'), number(one, 'y')])).toEqual([
-            ['G', 75, top + 26.5], ['D', 75, top + 18.5], ['A', 75, top + 10.5], ['E', 75, top + 2.5],
+            ['G', 75, top + 37], ['D', 75, top + 26], ['A', 75, top + 15], ['E', 75, top + 4],
         ]);
         expect(of(drawn, 'hand-dot').map((one) => [number(one, 'cx'), number(one, 'cy')])).toEqual([
-            [105, top + 24], [145, top + 16], [185, top + 8], [225, top], [265, top + 24], [305, top + 16],
+            [105, top + 33], [145, top + 22], [185, top + 11], [225, top], [265, top + 33], [305, top + 22],
         ]);
         const bands = of(drawn, 'hand-band').map((one) => ['x', 'y', 'width', 'height'].map((name) => number(one, name)));
-        expect(bands).toEqual([[176, top - 4, 80, 32]]);
+        expect(bands).toEqual([[176, top - 4, 80, 41]]);
         const [numeral] = of(drawn, 'hand-position');
-        expect([number(numeral, 'x'), number(numeral, 'y')]).toEqual([178, top + 39]);
-        expect(of(drawn, 'hand-shift')[0]?.getAttribute('d')).toBe(`M162 ${top + 28}L165 ${top + 33}L168 ${top + 28}`);
+        expect([number(numeral, 'x'), number(numeral, 'y')]).toEqual([178, top + 48]);
+        expect(of(drawn, 'hand-shift')[0]?.getAttribute('d')).toBe(`M162 ${top + 37}L165 ${top + 42}L168 ${top + 37}`);
     });
 
     it('rings what the class has not learned, and draws slides over the string', () => {

@@ -35,6 +35,7 @@ final class FirstSightController extends Controller
             'sight' => $sight,
             'systems' => $sight === null ? [] : array_map(self::sized(...), Drawing::unpack($sight->systems)),
             'desk' => $desk,
+            'rooms' => ($desk['section'] ?? 0) === $section ? self::rooms($request) : [],
             'scrolled' => ($desk['section'] ?? 0) === $section ? $desk['scrolled'] ?? 0 : null,
         ])->render());
         $answer->headers->set('Cache-Control', 'private, no-cache');
@@ -71,10 +72,25 @@ final class FirstSightController extends Controller
     private static function desk(Request $request): ?array
     {
         $told = $request->cookies->get(self::COOKIE);
-        if (!is_string($told) || preg_match('~^\d{1,9}(?:\.\d{1,5}){7}$~', $told) !== 1) {
+        if (!is_string($told) || preg_match('~^\d{1,9}(?:\.\d{1,5}){7}(?:\.\d{1,3}-\d{1,4}){0,300}$~', $told) !== 1) {
             return null;
         }
 
-        return array_combine(self::NUMBERS, array_map(intval(...), explode('.', $told)));
+        $numbers = array_slice(explode('.', $told), 0, count(self::NUMBERS));
+
+        return array_combine(self::NUMBERS, array_map(intval(...), $numbers));
+    }
+
+    /** @return array<int, int> pixels under the systems that have another room than the others */
+    private static function rooms(Request $request): array
+    {
+        preg_match_all('~\.(\d+)-(\d+)~', (string) $request->cookies->get(self::COOKIE), $told, PREG_SET_ORDER);
+
+        $rooms = [];
+        foreach ($told as [, $system, $room]) {
+            $rooms[(int) $system] = (int) $room;
+        }
+
+        return $rooms;
     }
 }

@@ -39,7 +39,7 @@ const score = shallowRef<CutScore | null>(null);
 const pageName = ref('');
 /** A page that was asked for before anything else. */
 let ahead: { section: number; page: Promise<PageScore> } | null = null;
-const page = ref<{ systemOf: (id: string) => HTMLElement | null; boxOf: (id: string) => Box | null } | null>(null);
+const page = ref<{ systemOf: (id: string) => HTMLElement | null; boxOf: (id: string) => Box | null; rooms: () => number[] } | null>(null);
 const sayIt = ref<{ focus: () => void } | null>(null);
 const scroller = ref<HTMLElement | null>(null);
 let isShown = false;
@@ -53,6 +53,12 @@ const ring = shallowRef<{ x: number; y: number } | null>(null);
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
+/** A system that is plucked from its first note to its last has no bow lane, and leaves no hole for one. */
+const roomUnder = computed(() => {
+    const bowed = new Set(desk.notes.filter((note) => note.bow).map((note) => note.id));
+    const isKnown = desk.notes.length > 0;
+    return (notes: string[]): number => (isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value);
+});
 /** Milliseconds the hands must rest before the page is asked for again. */
 const REST = 20;
 let isDue = false;
@@ -200,7 +206,7 @@ function tellSoon(): void {
 }
 
 function tell(): void {
-    if (desk.frame && scroller.value && wide > 0) tellSight(desk.frame.section.id, scroller.value, wide, room.value);
+    if (desk.frame && scroller.value && wide > 0) tellSight(desk.frame.section.id, scroller.value, wide, room.value, page.value?.rooms() ?? []);
 }
 
 /** The page is drawn on the server for the next time, if it is another than it has. */
@@ -253,7 +259,7 @@ function rest(width: number): void {
                         :score="score"
                         :name="pageName === '' ? null : { page: `section ${desk.frame?.section.id}`, made: pageName }"
                         :hold="desk.note?.id"
-                        :room="room"
+                        :room="roomUnder"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
                         @rest="rest"
@@ -261,8 +267,8 @@ function rest(width: number): void {
                         @measure="(first, last) => desk.chooseSpan(first, last)"
                         @section="(first) => desk.chooseSection(first)"
                     >
-                        <template #over="{ geometry, near }">
-                            <InkLayer :geometry="geometry" :near="near" :lane="hasLane" :hand="hasHand" />
+                        <template #over="{ geometry, near, cut: isCut }">
+                            <InkLayer :geometry="geometry" :near="near" :cut="isCut" :lane="hasLane" :hand="hasHand" />
                         </template>
                         <Ring v-if="ring" :x="ring.x" :y="ring.y" @close="ring = null" />
                     </EngravedPage>
@@ -400,9 +406,22 @@ h1 {
     text-decoration-thickness: 2px;
 }
 
+@media (height < 520px) {
+    .tabs a {
+        padding-block: 3px 2px;
+    }
+
+    .bottom {
+        flex-wrap: nowrap;
+        overflow-x: auto;
+    }
+
+    .bottom .say-it {
+        flex: 1 0 220px;
+    }
+}
+
 .right {
     min-height: 0;
 }
-
-
 </style>

@@ -22,8 +22,8 @@ const props = withDefaults(
         /** Id of the note that must not move when the page is engraved again. */
         hold?: string | null;
         scale?: number;
-        /** Pixels under each system. */
-        room?: number;
+        /** Pixels under each system, or under one with these notes. */
+        room?: number | ((notes: string[]) => number);
         label: string;
     }>(),
     { name: null, hold: null, scale: 42, room: 6 },
@@ -306,7 +306,12 @@ function systemCount(): number {
     return systems.value.length;
 }
 
-defineExpose({ systemOf, boxOf, systemCount });
+/** Pixels under each system. */
+function rooms(): number[] {
+    return systems.value.map(({ notes }) => (typeof props.room === 'number' ? props.room : props.room(notes)));
+}
+
+defineExpose({ systemOf, boxOf, systemCount, rooms });
 </script>
 
 <template>
@@ -325,9 +330,9 @@ defineExpose({ systemOf, boxOf, systemCount });
                 @pointermove="sweep"
                 @click="pick"
             >
-                <SystemPicture v-for="(system, index) in systems" ref="pictures" :key="index" :system="system" :room="room" :eager="index < AT_ONCE">
-                    <template #default="{ geometry, near }">
-                        <slot name="over" :geometry="geometry" :near="near"></slot>
+                <SystemPicture v-for="(system, index) in systems" ref="pictures" :key="index" :system="system" :room="typeof room === 'number' ? room : room(system.notes)" :eager="index < AT_ONCE">
+                    <template #default="{ geometry, near, cut: isCut }">
+                        <slot name="over" :geometry="geometry" :near="near" :cut="isCut"></slot>
                     </template>
                 </SystemPicture>
             </div>

@@ -25,6 +25,10 @@ const wasNear = ref(props.eager);
 /** How far out of sight it is made ready, in pixels. */
 const AHEAD = 900;
 let observer: IntersectionObserver | null = null;
+/** Whether the lower edge of what is seen goes through it. */
+const isCut = ref(false);
+const foot = ref<HTMLElement | null>(null);
+let foldObserver: IntersectionObserver | null = null;
 
 function measure(): void {
     geometry.value = picture.value && wasNear.value ? measureSystem(picture.value) : null;
@@ -42,8 +46,19 @@ onMounted(() => {
         { root: root.value?.closest('.scroller') ?? null, rootMargin: `${AHEAD}px 0px` },
     );
     if (root.value) observer.observe(root.value);
+    foldObserver = new IntersectionObserver(
+        (entries) => {
+            const last = entries.at(-1);
+            isCut.value = last !== undefined && !last.isIntersecting && last.boundingClientRect.top > (last.rootBounds?.bottom ?? Infinity) - 1;
+        },
+        { root: root.value?.closest('.scroller') ?? null },
+    );
+    if (foot.value) foldObserver.observe(foot.value);
 });
-onBeforeUnmount(() => observer?.disconnect());
+onBeforeUnmount(() => {
+    observer?.disconnect();
+    foldObserver?.disconnect();
+});
 watch(() => props.system, measure, { flush: 'post' });
 
 defineExpose({ root, geometry });
@@ -53,7 +68,8 @@ defineExpose({ root, geometry });
     <div ref="root" class="system-picture" :style="{ paddingBottom: `${room}px`, containIntrinsicHeight: `auto ${system.height}px` }">
         <!-- eslint-disable-next-line vue/no-v-html -->
         <div ref="picture" class="picture" :style="{ aspectRatio: `${system.width} / ${system.height}` }" v-html="wasNear ? system.svg : ''"></div>
-        <slot v-if="geometry" :geometry="geometry" :near="isNear"></slot>
+        <slot v-if="geometry" :geometry="geometry" :near="isNear" :cut="isCut"></slot>
+        <span ref="foot" class="foot"></span>
     </div>
 </template>
 
@@ -63,6 +79,27 @@ defineExpose({ root, geometry });
     content-visibility: auto;
     /* What is chosen has a frame that reaches a little over it. */
     overflow-clip-margin: 28px;
+}
+
+.foot {
+    position: absolute;
+    bottom: 0;
+    width: 1px;
+    height: 1px;
+}
+
+.picture :deep(use.is-worked-out),
+.picture :deep(g.fing.is-worked-out) {
+    opacity: 0.68;
+}
+
+.picture :deep(g.fing.is-worked-out text) {
+    font-weight: 400;
+}
+
+.picture :deep(use.is-decided) {
+    stroke: currentcolor;
+    stroke-width: 42;
 }
 
 .picture :deep(svg) {

@@ -38,9 +38,15 @@ export function endSight(): void {
     shown()?.remove();
 }
 
-/** Says how the desk lies, for the next time it is opened. */
-export function tellSight(section: number, view: Element, width: number, room: number): void {
+/**
+ * Says how the desk lies, for the next time it is opened.
+ *
+ * @param room pixels under a system
+ * @param rooms those under each of them: some have less
+ */
+export function tellSight(section: number, view: Element, width: number, room: number, rooms: number[]): void {
     const { left, top, right, bottom } = view.getBoundingClientRect();
     const numbers = [section, left, top, window.innerWidth - right, window.innerHeight - bottom, width, room, view.scrollTop];
-    document.cookie = `${COOKIE}=${numbers.map((one) => Math.max(0, Math.round(one))).join('.')}; path=/piece/; max-age=${YEAR}; SameSite=Lax`;
+    const others = rooms.flatMap((one, index) => (one === room ? [] : [`.${index}-${Math.round(one)}`])).join('');
+    document.cookie = `${COOKIE}=${numbers.map((one) => Math.max(0, Math.round(one))).join('.')}${others}; path=/piece/; max-age=${YEAR}; SameSite=Lax`;
 }

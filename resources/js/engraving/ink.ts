@@ -28,6 +28,8 @@ export interface Signs {
 export interface Geometry {
     boxes: Map<string, Box>;
     signs: Map<string, Signs>;
+    /** Engraved fingers, by the note they belong to. */
+    fingers: Map<string, SVGGElement>;
     /** Ids of its notes, as they are drawn. */
     notes: string[];
     /** Ends of its staff lines. */
@@ -91,7 +93,7 @@ function reckoned(picture: HTMLElement): (element: Element) => Area {
 export function measureSystem(picture: HTMLElement): Geometry {
     const place = reckoned(picture);
     const geometry: Geometry = {
-        boxes: new Map(), signs: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: picture.offsetHeight, written: [],
+        boxes: new Map(), signs: new Map(), fingers: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: picture.offsetHeight, written: [],
     };
     picture.querySelectorAll('g.staff').forEach((staff) => {
         let top = Infinity;
@@ -122,6 +124,9 @@ export function measureSystem(picture: HTMLElement): Geometry {
                 geometry.signs.set(note.id, { uses, foot: place(first).bottom });
             }
         });
+    });
+    picture.querySelectorAll<SVGGElement>('g.fing[data-startid]').forEach((finger) => {
+        geometry.fingers.set(finger.dataset.startid?.slice(1) ?? '', finger);
     });
     picture.querySelectorAll(WRITTEN).forEach((sign) => {
         geometry.written.push(place(sign));

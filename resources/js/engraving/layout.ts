@@ -49,6 +49,8 @@ export function systemLayout(width: number, scale: number, breaks: 'auto' | 'lin
         pageMarginBottom: 12,
         // Room for the words before the lanes.
         pageMarginLeft: 80,
+        // Whose a finger is: what was decided is drawn stronger than what was worked out.
+        svgAdditionalAttribute: ['fing@startid'],
         breaks,
     };
 }

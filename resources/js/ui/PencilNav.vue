@@ -264,5 +264,24 @@ const isHistoryOpen = ref(false);
     font-weight: 700;
 }
 
+@media (height < 520px) {
+    .barrel {
+        overflow-y: auto;
+        scrollbar-width: none;
+    }
 
+    .flat {
+        padding: 6px 0;
+    }
+
+    .flat svg {
+        display: none;
+    }
+
+    .point {
+        height: 62px;
+        padding-top: 8px;
+        margin-bottom: 2px;
+    }
+}
 </style>

@@ -1,18 +1,22 @@
 import { ElMessage } from 'element-plus';
 import { h } from 'vue';
 
+/** Over the foot of the page: what is said there covers neither the head nor the buttons below it. */
+const THERE = { placement: 'bottom', offset: 76 } as const;
+
 /** Tells the user something in one sentence. */
 export function tell(sentence: string): void {
-    ElMessage({ message: sentence, type: 'success', icon: undefined, duration: 3500, grouping: true });
+    ElMessage({ message: sentence, type: 'success', duration: 3500, grouping: true, ...THERE });
 }
 
 export function warn(sentence: string): void {
-    ElMessage({ message: sentence, type: 'error', duration: 7000, showClose: true, grouping: true });
+    ElMessage({ message: sentence, type: 'error', duration: 7000, showClose: true, grouping: true, ...THERE });
 }
 
 /** Tells what was done, with a way to take it back. */
 export function tellWithUndo(sentence: string, undo: () => void): void {
     const message = ElMessage({
+        ...THERE,
         duration: 9000,
         type: 'success',
         message: h('span', [
@@ -21,7 +25,6 @@ export function tellWithUndo(sentence: string, undo: () => void): void {
                 'button',
                 {
                     class: 'plain-button',
-                    style: 'color: var(--cedar-on-dark)',
                     onClick: () => {
                         message.close();
                         undo();

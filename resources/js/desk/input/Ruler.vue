@@ -47,7 +47,7 @@ function go(index: number): void {
             <i :style="{ height: `${cell.fill * 60}%` }"></i>
             <b v-if="cell.rehearsal">{{ cell.rehearsal }}</b>
             <span v-if="cell.isMarked" class="marked"></span>
-            <svg v-if="cell.isFlagged" viewBox="0 0 10 16" aria-hidden="true"><path d="M1 0v16M1 1l8 3-8 3z" /></svg>
+            <svg v-if="cell.isFlagged" viewBox="0 0 10 8" aria-hidden="true"><path d="M0 8L5 0L10 8z" /></svg>
         </button>
     </div>
 </template>
@@ -102,11 +102,11 @@ b {
 
 svg {
     position: absolute;
-    left: 40%;
-    top: 2px;
-    width: 9px;
-    height: 15px;
-    stroke: var(--wrong);
+    /* At the foot: letters stand at the head. */
+    left: calc(50% - 4px);
+    bottom: 0;
+    width: 8px;
+    height: 7px;
     fill: var(--wrong);
     z-index: 1;
 }

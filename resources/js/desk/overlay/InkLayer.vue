@@ -13,6 +13,8 @@ const props = defineProps<{
     geometry: Geometry;
     /** Whether the system is near to what is seen: lanes out of sight wait. */
     near: boolean;
+    /** Whether the fold cuts it: lanes are shown whole or not at all. */
+    cut: boolean;
     lane: boolean;
     hand: boolean;
 }>();
@@ -75,6 +77,21 @@ function drawInk(): void {
     group.replaceChildren(...drawn);
 }
 
+/** What people decided, or the edition prints, stands stronger than what was worked out: by its weight, not its colour alone. */
+function weigh(): void {
+    const { signs, fingers } = props.geometry;
+    for (const note of desk.notes) {
+        const isBowDecided = note.bow?.origin === 'mark' || note.bow?.origin === 'printed';
+        signs.get(note.id)?.uses.forEach((use) => {
+            use.classList.toggle('is-decided', isBowDecided);
+            use.classList.toggle('is-worked-out', !isBowDecided);
+        });
+        const finger = fingers.get(note.id);
+        finger?.classList.toggle('is-decided', note.finger?.origin !== 'worked-out');
+        finger?.classList.toggle('is-worked-out', note.finger?.origin === 'worked-out');
+    }
+}
+
 function drawFrame(): void {
     const group = frameLayer.value;
     if (!group) return;
@@ -105,9 +122,11 @@ function drawLane(): void {
     isLaneOld = !props.near;
     if (!laneLayer.value || isLaneOld) return;
     const strings = desk.frame?.strings ?? [];
+    const here = new Set(props.geometry.notes);
+    const isBowed = desk.notes.some((note) => note.bow && here.has(note.id));
     laneLayer.value.replaceChildren(
         ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
-        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane ? BOW_LANE : 0, desk.flags) : []),
+        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane && isBowed ? BOW_LANE : 0, desk.flags) : []),
     );
 }
 
@@ -129,6 +148,7 @@ watch(
             }
         }
         drawInk();
+        weigh();
         laneSoon();
     },
 );
@@ -138,6 +158,7 @@ watch(
         pending = {};
         drawLane();
         drawInk();
+        weigh();
         drawFrame();
     },
 );
@@ -153,13 +174,14 @@ watch(
 onMounted(() => {
     drawLane();
     drawInk();
+    weigh();
     drawFrame();
 });
 </script>
 
 <template>
     <svg class="ink" aria-hidden="true">
-        <g ref="laneLayer"></g>
+        <g ref="laneLayer" class="lanes" :class="{ 'is-cut': cut }"></g>
         <g ref="frameLayer"></g>
         <g ref="inkLayer"></g>
     </svg>
@@ -189,6 +211,22 @@ onMounted(() => {
 .ink :deep(.proposal) {
     fill: var(--blue-pencil);
     color: var(--blue-pencil);
+}
+
+/* What is only proposed is an outline. */
+.ink :deep(path.proposal) {
+    fill: none;
+    stroke: var(--blue-pencil);
+    stroke-width: 1.4;
+    stroke-dasharray: 2.4 1.2;
+}
+
+.lanes {
+    transition: opacity 0.15s;
+}
+
+.lanes.is-cut {
+    opacity: 0;
 }
 
 .ink :deep(.proposal.is-up),

@@ -8,7 +8,9 @@ import { notesOf } from '../flags';
 const HEIGHT = 28;
 const GAP = 8;
 /** About how wide a letter of advice is. */
-const LETTER = 6;
+const LETTER = 6.4;
+/** Rows of advice under the lane, in pixels below it. */
+const ROWS = [14, 27] as const;
 
 interface Spot {
     note: DeskNote;
@@ -23,7 +25,21 @@ function placed(note: DeskNote | undefined): Spot['bow'] | null {
 }
 
 /** Pixels the bow lane takes under a system. */
-export const BOW_LANE = HEIGHT + GAP + 22;
+export const BOW_LANE = HEIGHT + GAP + 26;
+
+/** Where notes without a bow begin: the lane says why it is empty there. */
+function pluckedFrom(geometry: Geometry, all: Map<string, DeskNote>, voice: string | undefined): number[] {
+    const begins: number[] = [];
+    let isPlucked = false;
+    geometry.notes.forEach((id) => {
+        const note = all.get(id);
+        const box = geometry.boxes.get(id);
+        if (!note || !box || (note.bow && note.voice !== voice) || note.lasts <= 0) return;
+        if (!note.bow && !isPlucked) begins.push(box.x);
+        isPlucked = !note.bow;
+    });
+    return begins;
+}
 
 /**
  * The lane of one system, to be laid over it.
@@ -54,6 +70,7 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
         spots.push({ note, bow, x: box.x + box.width / 2 });
     });
     if (spots.length === 0) return drawn;
+    const plucked = pluckedFrom(geometry, all, firstVoice);
     spots.sort((a, b) => a.x - b.x);
     /** Where a stroke ends on the page. */
     const endOf = (spot: Spot): number => {
@@ -67,8 +84,9 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
     drawn.push(
         element('rect', { x: left, y: top, width: right - left, height: HEIGHT, class: 'lane-ground' }),
         element('line', { x1: left, x2: right, y1: y(0.5), y2: y(0.5), class: 'lane-middle' }),
-        word('tip', left - 5, top + 8, 'lane-word'),
+        word('tip', left - 5, top + 9, 'lane-word'),
         word('frog', left - 5, top + HEIGHT, 'lane-word'),
+        ...plucked.map((x) => word('plucked', x, top + HEIGHT / 2 + 4, 'lane-plucked')),
     );
     let advisedTo = 0;
     spots.forEach((spot, index) => {
@@ -93,7 +111,7 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
             const isCrowded = spot.x < advisedTo;
             // Nor do they run out of the page.
             const isLast = spot.x + LETTER * advice.length > right;
-            drawn.push(word(advice, isLast ? right : spot.x, top + HEIGHT + (isCrowded ? 22 : 12), isLast ? 'lane-advice is-last' : 'lane-advice'));
+            drawn.push(word(advice, isLast ? right : spot.x, top + HEIGHT + ROWS[isCrowded ? 1 : 0], isLast ? 'lane-advice is-last' : 'lane-advice'));
             advisedTo = isCrowded ? 0 : spot.x + LETTER * advice.length;
         }
     });

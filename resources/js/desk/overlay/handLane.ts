@@ -4,11 +4,11 @@ import type { Geometry } from '../../engraving/ink';
 import { element, word } from '../../engraving/svg';
 import { notesOf } from '../flags';
 
-const STEP = 8;
+const STEP = 11;
 const GAP = 10;
 
 /** Pixels the hand lane takes. */
-export const HAND_LANE = GAP + 3 * STEP + 18;
+export const HAND_LANE = GAP + 3 * STEP + 20;
 
 /**
  * The lane of one system.
@@ -44,7 +44,7 @@ export function drawHandLanes(
     strings.forEach((string) => {
         lane.push(
             element('line', { x1: geometry.left, x2: geometry.right, y1: y(string), y2: y(string), class: 'hand-string' }),
-            word(string, geometry.left - 5, y(string) + 2.5, 'hand-word'),
+            word(string, geometry.left - 5, y(string) + 4, 'hand-word'),
         );
     });
     const first = notes.findIndex((note) => note.id === spots[0]?.note.id);

@@ -64,6 +64,7 @@ final readonly class NoteBows
                             && $directions->connections[$index] === BowConnection::Hook,
                         otherPasses: $isHead ? $others[$played->event] ?? [] : [],
                         advice: $isHead ? $advice[$index] ?? '' : '',
+                        related: $isHead ? $this->noteOf($directions->related($index)) : null,
                     );
                     $event = $this->line->events[$played->event];
                     foreach ($event->noteheads() as $order => $notehead) {
@@ -100,6 +101,12 @@ final readonly class NoteBows
             $bow->isShownBySlur && $isHead,
             $isHead ? $bow->otherPasses : [],
             $isHead ? $bow->advice : '',
+            $isHead ? $bow->related : null,
         );
+    }
+
+    private function noteOf(?int $event): ?string
+    {
+        return $event === null ? null : $this->part->notes[$this->line->events[$event]->notes[0]]->id;
     }
 }

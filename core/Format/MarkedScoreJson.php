@@ -38,7 +38,8 @@ use UprightPencil\Review\Remedy;
  * @phpstan-type PlaceOfFlag array{part?: string, measure: string, beat: string, note?: string, to?: string}
  * @phpstan-type BowChange array{beat: string, direction: value-of<Direction>, for: string, pass?: int}
  * @phpstan-type Bow array{stroke: int, direction: value-of<Direction>, from?: float, to?: float, join: value-of<BowConnection>,
- *     origin: value-of<Origin>, why: string, advice?: string, changes: list<BowChange>, head?: true}
+ *     origin: value-of<Origin>, why: string, advice?: string, related?: string, changes: list<BowChange>,
+ *     head?: true}
  * @phpstan-type FingerOption array{string: string, number: int, shape: value-of<FingerShape>, position: string, costs: float,
  *     why: string, words?: string}
  * @phpstan-type Finger array{string: string, number: int, shape: value-of<FingerShape>, position: string, shift: bool,
@@ -265,6 +266,9 @@ final readonly class MarkedScoreJson
         $json['why'] = $bow->why;
         if ($bow->advice !== '') {
             $json['advice'] = $bow->advice;
+        }
+        if ($bow->related !== null) {
+            $json['related'] = $bow->related;
         }
         $json['changes'] = $changes;
 

@@ -8,6 +8,7 @@ use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\NoteBow;
 use UprightPencil\Marks\PlacesOfParts;
 use UprightPencil\Marks\Slot;
+use UprightPencil\Music\Direction;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Line;
@@ -248,10 +249,29 @@ final class Comparison
         $places = $this->places->of($taker->part);
         $id = $stretch->pairs[$at]->on(1 - $side);
 
+        $isHook = $this->becomesHook($taker, $id, $given->direction);
+
         return new Remedy(
-            "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$places->inWords($id)}",
+            "{$taker->part->name} as {$giver->part->name}: {$given->direction->value} at {$places->inWords($id)}"
+                . ($isHook ? ', ' . Quarrels::A_HOOK : ''),
             ["part {$taker->part->name}", "{$places->nameOf($id)} {$given->direction->value}"],
         );
+    }
+
+    /** Whether a direction at a note makes a hook of it: the stroke before goes that way already, and no rest lies between. */
+    private function becomesHook(PartPlan $plan, string $id, Direction $direction): bool
+    {
+        $before = null;
+        foreach ($this->line($plan)->events ?? [] as $event) {
+            if ($this->id($plan, $event) === $id) {
+                $bow = $before === null ? null : $plan->bow->at($this->id($plan, $before));
+
+                return $bow !== null && $before->end()->compare($event->onset) >= 0 && $bow->leaving() === $direction;
+            }
+            $before = $event;
+        }
+
+        return false;
     }
 
     /**

@@ -18,6 +18,9 @@ use UprightPencil\Review\Remedy;
  */
 final readonly class Quarrels
 {
+    /** How a way out ends that makes two strokes one bow. */
+    public const A_HOOK = 'with a hook';
+
     /** Share of repeated pitches from which on a part accompanies. */
     private const REPEATED = 0.6;
     /** Fewer notes than this are neither tune nor accompaniment. */
@@ -200,7 +203,9 @@ final readonly class Quarrels
             $isFirst = ($way->lines[0] ?? '') === "part {$names[0]}";
             [$taker, $giver] = $isFirst ? $names : array_reverse($names);
 
-            return new Remedy($way->text, $way->lines, "{$taker} as {$giver}");
+            $hook = str_ends_with($way->text, self::A_HOOK) ? ', ' . self::A_HOOK : '';
+
+            return new Remedy($way->text, $way->lines, "{$taker} as {$giver}{$hook}");
         }, $ways);
     }
 
@@ -246,6 +251,7 @@ final readonly class Quarrels
     private function together(array $event, array $takers, array $givers): ?Remedy
     {
         $lines = [];
+        $hasHook = false;
         foreach ($takers as $taker) {
             foreach ($event as $stretch) {
                 $isOne = $stretch->one === $taker->part->id;
@@ -257,10 +263,12 @@ final readonly class Quarrels
                     return null;
                 }
                 $lines = [...$lines, ...$way->lines];
+                $hasHook = $hasHook || str_ends_with($way->text, self::A_HOOK);
                 break;
             }
         }
         $text = self::names($takers) . ' as ' . self::names($givers);
+        $text .= $hasHook ? ', ' . self::A_HOOK : '';
 
         return new Remedy($text, $lines, $text);
     }

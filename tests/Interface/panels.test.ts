@@ -13,6 +13,8 @@ import PatternSheet from '../../resources/js/desk/sheets/PatternSheet.vue';
 import Ring from '../../resources/js/desk/input/Ring.vue';
 import TempoSheet from '../../resources/js/desk/sheets/TempoSheet.vue';
 import EventCard from '../../resources/js/tutti/EventCard.vue';
+import { ref } from 'vue';
+import { useChoosing } from '../../resources/js/tutti/choosing';
 import TuttiPicture from '../../resources/js/tutti/TuttiPicture.vue';
 import { calls, desk, finger, mark, sent, serve, settled, flag as told } from './support';
 
@@ -242,7 +244,7 @@ describe('the ring', () => {
         const open = desk();
         open.detail = detail;
         const ring = mount(Ring, { ...plugins(), props: { x: 100, y: 100 } });
-        expect(ring.findAll('button').map((one) => one.text())).toEqual(['⊓', 'V', 'slur', 'hook', '0', 'high 3']);
+        expect(ring.findAll('button').map((one) => one.text())).toEqual(['⊓', 'V', 'slur', 'hook', 'retake', 'lift', '0', 'high 3']);
         await ring.find('[aria-label="up bow"]').trigger('click');
         await settled();
         expect(sent().lines).toEqual(['n1 up']);
@@ -343,7 +345,7 @@ describe('what is done', () => {
 
 describe('tutti', () => {
     const stroke = (onset: number, direction: 'down' | 'up'): Tutti['sections'][number]['strokes'][number] => ({
-        onset, end: onset + 1, direction, join: 'change', voice: '1', ticks: [],
+        note: `n${onset}`, place: `m. 1 beat ${onset + 1}`, onset, end: onset + 1, direction, join: 'change', voice: '1', ticks: [],
     });
     const data: Tutti = {
         title: 'Tune',
@@ -360,7 +362,7 @@ describe('tutti', () => {
         unisons: [{ onset: 1, name: 'D', parts: ['P1', 'P2'], unison: false }],
     };
     const picture = (view: 'bows' | 'fingers' | 'entrances' | 'unisons'): ReturnType<typeof mount> =>
-        mount(TuttiPicture, { props: { data, first: 0, view, chosen: null } });
+        mount(TuttiPicture, { props: { data, first: 0, view, chosen: null, choosing: useChoosing(ref(data)), room: 500 } });
 
     it('draws strokes, the quarrel between two sections, and where the chosen event is', async () => {
         const drawn = picture('bows');
@@ -374,7 +376,7 @@ describe('tutti', () => {
 
     it('draws no quarrel between a tune and what goes along with it', () => {
         const peaceful = { ...data, stretches: data.stretches.map((one) => ({ ...one, quarrels: false })) };
-        expect(mount(TuttiPicture, { props: { data: peaceful, first: 0, view: 'bows', chosen: null } }).find('.quarrel').exists()).toBe(false);
+        expect(mount(TuttiPicture, { props: { data: peaceful, first: 0, view: 'bows', chosen: null, choosing: useChoosing(ref(peaceful)), room: 500 } }).find('.quarrel').exists()).toBe(false);
     });
 
     it('brings every section concerned over with one press', async () => {
@@ -394,7 +396,7 @@ describe('tutti', () => {
     it('says the string only where it changes, and writes no finger over another', () => {
         const quick = { ...data, sections: data.sections.slice(0, 1) };
         const under = (fingers: Tutti['sections'][number]['fingers']): string[] =>
-            mount(TuttiPicture, { props: { data: { ...quick, sections: [{ ...quick.sections[0]!, fingers }] }, first: 0, view: 'fingers', chosen: null } })
+            mount(TuttiPicture, { props: { data: { ...quick, sections: [{ ...quick.sections[0]!, fingers }] }, first: 0, view: 'fingers', chosen: null, choosing: useChoosing(ref(quick)), room: 500 } })
                 .findAll('text.finger').map((one) => one.text());
         const at = (onset: number, number: string, string: string, shift = false): TuttiFinger => ({ onset, number, string, shift });
         expect(under([at(0, '1', 'D'), at(1, '2', 'D'), at(2, '0', 'A'), at(3, '1', 'A')])).toEqual(['1·D', '2', '0·A', '1']);

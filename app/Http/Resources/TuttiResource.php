@@ -11,6 +11,7 @@ use App\Plans\KeptAnswers;
 use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
 use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Marks\Places;
 use UprightPencil\Music\Direction;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Part;
@@ -32,8 +33,8 @@ use UprightPencil\Settings\CountingWords;
 /**
  * All sections at once: their strokes side by side, what they share and where they differ.
  *
- * @phpstan-type TuttiStroke array{onset: float, end: float, direction: value-of<Direction>|null, join: value-of<BowConnection>|null,
- *     voice: string, ticks: list<float>}
+ * @phpstan-type TuttiStroke array{note: string, place: string, onset: float, end: float, direction: value-of<Direction>|null,
+ *     join: value-of<BowConnection>|null, voice: string, ticks: list<float>}
  * @phpstan-type TuttiFinger array{onset: float, number: string, string: string, shift: bool}
  * @phpstan-type TuttiLines array{section: int, lines: list<string>}
  * @phpstan-type TuttiWay array{text: string, parts: list<TuttiLines>}
@@ -131,6 +132,7 @@ final readonly class TuttiResource
     private function strokes(SectionPlan $plan): array
     {
         $strokes = [];
+        $places = Places::of($plan->score, $plan->part->part);
         foreach ($plan->part->part->notes as $note) {
             $bow = $plan->part->bow->at($note->id);
             if ($note->isGrace || $note->inChord) {
@@ -147,6 +149,8 @@ final readonly class TuttiResource
                 continue;
             }
             $strokes[] = [
+                'note' => $note->id,
+                'place' => $places->inWords($note->id),
                 'onset' => $onset,
                 'end' => $end,
                 'direction' => $bow?->direction->value,

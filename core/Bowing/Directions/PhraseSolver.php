@@ -81,14 +81,16 @@ final readonly class PhraseSolver
                 $isHere = $turn->stroke === $target;
                 $at = $isHere ? '' : " at {$this->candidates->place($target)}";
                 $but = str_starts_with($turn->why, 'but ') ? ', ' : ': ';
+                $event = $this->strokes[$target]->head()->event;
+                $turned = $this->strokes[$turn->stroke]->head()->event;
                 $decisions->add(
-                    $this->strokes[$turn->stroke]->head()->event,
+                    $turned,
                     $turn->connection,
                     "{$what} so that {$this->goals->words($target, $at)}" . ($turn->why === '' ? '' : "{$but}{$turn->why}"),
+                    $isHere ? null : $event,
                 );
                 if (!$isHere) {
-                    $event = $this->strokes[$target]->head()->event;
-                    $decisions->serve($event, "{$what} at {$this->candidates->place($turn->stroke)} for it");
+                    $decisions->serve($event, "{$what} at {$this->candidates->place($turn->stroke)} for it", $turned);
                 }
             }
         }

@@ -95,6 +95,12 @@ final class StrokeDirections
         return new self($strokes, $constraints, $decisions, new RetakeTime($settings), $settings, null);
     }
 
+    /** The event that another is done for, or that does something for it, where a stroke begins as it was decided. */
+    public function related(int $index): ?int
+    {
+        return $this->markedConnection($index) === null ? $this->decisions->related($this->strokes[$index]->head()->event) : null;
+    }
+
     /** Goes on to a stroke, that one too. */
     public function upTo(int $last): void
     {

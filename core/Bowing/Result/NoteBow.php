@@ -19,6 +19,7 @@ final readonly class NoteBow
      * @param float|null $to where it ends
      * @param array<int, Direction> $otherPasses directions of the stroke on later passes, where they differ, by pass
      * @param string $advice where on the bow, in the words of the rehearsal room; empty where nothing needs saying
+     * @param string|null $related id of the note at which something is decided for this one, or for whose sake something is decided here
      * @param bool $isShownBySlur a printed slur with dots already shows that it is linked to the note before
      */
     public function __construct(
@@ -34,6 +35,13 @@ final readonly class NoteBow
         public bool $isShownBySlur = false,
         public array $otherPasses = [],
         public string $advice = '',
+        public ?string $related = null,
     ) {
+    }
+
+    /** The direction the bow has at the end of the note. */
+    public function leaving(): Direction
+    {
+        return $this->changes === [] ? $this->direction : $this->changes[count($this->changes) - 1]->direction;
     }
 }

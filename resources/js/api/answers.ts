@@ -765,6 +765,8 @@ export interface TogetherLook {
 }
 
 export interface TuttiStroke {
+    note: string;
+    place: string;
     onset: number;
     end: number;
     direction: Direction | null;
@@ -905,6 +907,7 @@ export interface Bow {
     origin: Origin;
     why: string;
     advice?: string;
+    related?: string;
     changes: BowChange[];
     head?: true;
 }

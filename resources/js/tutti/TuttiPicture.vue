@@ -1,15 +1,35 @@
 <script setup lang="ts">
 /** The strokes of all sections over a few measures, aligned in time, with what is to be shown over them. */
 import { computed } from 'vue';
-import type { Tutti, TuttiEvent, TuttiFinger } from '../api/types';
+import type { Tutti, TuttiEvent, TuttiFinger, TuttiStroke } from '../api/types';
+import type { Choosing } from './choosing';
 import { WINDOW, type View } from './view';
 
-const ROW = 108;
+/** Pixels from one section to the next: at least, and at most. */
+const LEAST = 96;
+const MOST = 150;
 const TOP = 40;
+const FOOT = 16;
 const LEFT = 84;
 const WIDTH = 870;
 
-const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null }>();
+const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null; choosing: Choosing; room: number }>();
+
+/** Sections stand as far apart as the height allows, within reason. */
+const row0 = computed(() => Math.max(LEAST, Math.min(MOST, (props.room - TOP - FOOT) / Math.max(1, props.data.sections.length))));
+
+/** A drag over blocks chooses what lies between its ends. */
+let isDragging = false;
+
+function down(event: PointerEvent, part: string, stroke: TuttiStroke): void {
+    isDragging = event.pointerType !== 'touch' && event.button === 0;
+    props.choosing.choose(part, stroke.onset, stroke.end, event.shiftKey);
+}
+
+function over(event: PointerEvent, part: string, stroke: TuttiStroke): void {
+    if (isDragging && (event.buttons & 1) === 1) props.choosing.choose(part, stroke.onset, stroke.end, true);
+    else isDragging = false;
+}
 
 const shown = computed(() => props.data.measures.slice(props.first, props.first + WINDOW));
 const from = computed(() => shown.value[0]?.onset ?? 0);
@@ -20,7 +40,7 @@ const to = computed(() => {
 const x = (onset: number): number => LEFT + ((onset - from.value) / (to.value - from.value)) * (WIDTH - LEFT - 10);
 const isSeen = (start: number, end: number): boolean => end > from.value && start < to.value;
 const row = (part: string): number => props.data.sections.findIndex((section) => section.part === part) ;
-const height = computed(() => TOP + ROW * props.data.sections.length + 10);
+const height = computed(() => TOP + row0.value * props.data.sections.length + FOOT);
 
 /** Widths of what stands under a note, in the picture's own units. */
 const DIGIT = 6.4;
@@ -55,7 +75,7 @@ function legible(fingers: TuttiFinger[]): FingerText[] {
 const rows = computed(() =>
     props.data.sections.map((section, index) => ({
         name: section.name,
-        y: TOP + ROW * index,
+        y: TOP + row0.value * index,
         part: section.part,
         fingers: legible(section.fingers.filter((one) => one.onset >= from.value && one.onset < to.value)),
         strokes: section.strokes.filter((stroke) => stroke.voice === section.strokes[0]?.voice && isSeen(stroke.onset, stroke.end)),
@@ -73,17 +93,17 @@ const bound = computed(() =>
 const spans = computed(() => (props.chosen?.spans ?? []).filter((span) => isSeen(span.from, span.to)));
 const entrances = computed(() => props.data.entrances.filter((one) => one.onset >= from.value && one.onset < to.value));
 const unisons = computed(() => props.data.unisons.filter((one) => one.onset >= from.value && one.onset < to.value));
-const yOf = (part: string): number => TOP + ROW * row(part);
+const yOf = (part: string): number => TOP + row0.value * row(part);
 </script>
 
 <template>
     <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" aria-label="Strokes of all sections, aligned in time">
         <g v-for="measure in shown" :key="measure.onset">
             <line :x1="x(measure.onset)" :x2="x(measure.onset)" :y1="26" :y2="height - 6" class="bar" />
-            <text :x="x(measure.onset) + 6" y="18" class="number">{{ measure.number }}</text>
+            <text :x="x(measure.onset) + 6" y="18" class="number can-be-pressed" @click="choosing.chooseTime(measure.onset, measure.onset + measure.length)">{{ measure.number }}</text>
         </g>
         <g v-for="one in rows" :key="one.name">
-            <text x="4" :y="one.y + 26" class="name">{{ one.name }}</text>
+            <text x="4" :y="one.y + 26" class="name can-be-pressed" :class="{ 'is-chosen': choosing.chosen.value?.parts.includes(one.part) }" @click="choosing.toggle(one.part)">{{ one.name }}</text>
             <line :x1="LEFT" :x2="WIDTH - 10" :y1="one.y + 44" :y2="one.y + 44" class="ground" />
             <g v-for="stroke in one.strokes" :key="stroke.onset">
                 <rect
@@ -92,7 +112,9 @@ const yOf = (part: string): number => TOP + ROW * row(part);
                     :width="Math.max(2, x(stroke.end) - x(stroke.onset) - 2)"
                     height="21"
                     rx="3"
-                    :class="stroke.direction ?? 'plucked'"
+                    :class="[stroke.direction ?? 'plucked', { 'is-chosen': choosing.holds(one.part, stroke) }]"
+                    @pointerdown="down($event, one.part, stroke)"
+                    @pointerenter="over($event, one.part, stroke)"
                 />
                 <line
                     v-for="tick in stroke.ticks"
@@ -127,16 +149,16 @@ const yOf = (part: string): number => TOP + ROW * row(part);
         <g v-for="stretch in view === 'bows' ? bound : []" :key="`${stretch.one}${stretch.other}${stretch.from}`">
             <template v-if="stretch.agrees">
                 <path
-                    :d="`M${x(Math.max(stretch.from, from))} ${TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) + 62}v16m0 -8H${x(Math.min(stretch.to, to)) - 4}m0 -8v16`"
+                    :d="`M${x(Math.max(stretch.from, from))} ${TOP + row0 * Math.min(row(stretch.one), row(stretch.other)) + 62}v16m0 -8H${x(Math.min(stretch.to, to)) - 4}m0 -8v16`"
                     class="agree"
                 />
             </template>
             <rect
                 v-else
                 :x="x(Math.max(stretch.from, from)) - 2"
-                :y="TOP + ROW * Math.min(row(stretch.one), row(stretch.other)) - 2"
+                :y="TOP + row0 * Math.min(row(stretch.one), row(stretch.other)) - 2"
                 :width="x(Math.min(stretch.to, to)) - x(Math.max(stretch.from, from)) + 2"
-                :height="ROW + 52"
+                :height="row0 + 52"
                 rx="7"
                 class="quarrel"
             />
@@ -158,6 +180,29 @@ const yOf = (part: string): number => TOP + ROW * row(part);
 svg {
     width: 100%;
     display: block;
+    user-select: none;
+}
+
+.can-be-pressed,
+rect.down,
+rect.up,
+rect.plucked {
+    cursor: pointer;
+}
+
+.name.is-chosen {
+    fill: var(--cedar-ink);
+    text-decoration: underline;
+}
+
+rect.is-chosen {
+    stroke: var(--cedar);
+    stroke-width: 3;
+}
+
+.quarrel,
+.concerned {
+    pointer-events: none;
 }
 
 .bar,

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** All sections at once as strokes in time: down filled, up outlined; shared rhythms bound together, quarrels standing out. */
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { useHistory } from '../history/store';
 import { COUNTED } from '../ui/counting';
-import { tellWithUndo } from '../ui/say';
+import { tell, tellWithUndo } from '../ui/say';
+import { isTyping } from '../ui/typing';
+import { TUTTI_ACTS, useChoosing } from './choosing';
 import EventCard from './EventCard.vue';
 import TuttiPicture from './TuttiPicture.vue';
 import { WINDOW, type View } from './view';
@@ -20,11 +22,27 @@ const first = ref(0);
 /** The event the pointer or the keyboard is at: it stands out in the picture. */
 const chosen = ref<TuttiEvent | null>(null);
 const busy = ref(false);
+const choosing = useChoosing(data);
+/** Height of the picture in its own units: as much as there is room for. */
+const paper = ref<HTMLElement | null>(null);
+const room = ref(0);
+const WIDE = 870;
+let observer: ResizeObserver | null = null;
 const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
 const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'bows');
 watch(view, (now) => localStorage.setItem('tutti-view', now));
 
 onMounted(load);
+watch(paper, (now) => {
+    observer?.disconnect();
+    if (!now) return;
+    observer = new ResizeObserver(([entry]) => {
+        const { width, height } = entry?.contentRect ?? { width: 0, height: 0 };
+        if (width > 0) room.value = (height / width) * WIDE;
+    });
+    observer.observe(now);
+});
+onBeforeUnmount(() => observer?.disconnect());
 watch(() => [route.params.piece, history.version], load);
 
 async function load(): Promise<void> {
@@ -35,6 +53,9 @@ async function load(): Promise<void> {
     });
 }
 
+/** Of another piece nothing is chosen. */
+watch(() => route.params.piece, choosing.clear);
+
 const shown = computed(() => data.value?.measures.slice(first.value, first.value + WINDOW) ?? []);
 const inView = computed(() => {
     const start = shown.value[0];
@@ -44,6 +65,9 @@ const inView = computed(() => {
         : [];
 });
 const isInView = (event: TuttiEvent): boolean => {
+    const now = choosing.chosen.value;
+    // What is chosen narrows what is told.
+    if (now) return event.spans.some((span) => now.parts.includes(span.part) && span.to > now.from && span.from < now.to);
     const start = shown.value[0];
     const end = shown.value.at(-1);
     return !!start && !!end && event.spans.some((span) => span.to > start.onset && span.from < end.onset + end.length);
@@ -64,6 +88,44 @@ const told = computed(() => {
         .map((row) => ({ ...row, measure: shown.value.findLast((measure) => measure.onset <= row.onset)?.number ?? '' }));
 });
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
+
+/** One act in all that is chosen. */
+async function act(one: (typeof TUTTI_ACTS)[number]): Promise<void> {
+    const parts = choosing.lines(one);
+    if (parts.length === 0) {
+        tell('Nothing is bowed there.');
+        return;
+    }
+    await take({ text: `${one.name}: ${choosing.spoken.value}`, parts });
+}
+
+function keydown(event: KeyboardEvent): void {
+    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return;
+    const walks: Record<string, () => void> = {
+        ArrowRight: () => choosing.walk(1, event.shiftKey),
+        ArrowLeft: () => choosing.walk(-1, event.shiftKey),
+        ArrowDown: () => choosing.change(1, event.shiftKey),
+        ArrowUp: () => choosing.change(-1, event.shiftKey),
+        Escape: choosing.clear,
+    };
+    const one = TUTTI_ACTS.find(({ keys }) => keys.includes(event.key));
+    const done = walks[event.key] ?? (one && choosing.chosen.value ? () => void act(one) : undefined);
+    if (!done) return;
+    event.preventDefault();
+    done();
+    follow();
+}
+
+/** The measures that are shown follow what is chosen. */
+function follow(): void {
+    const at = choosing.chosen.value?.to ?? null;
+    const all = data.value?.measures ?? [];
+    const measure = at === null ? -1 : all.findLastIndex((one) => one.onset < at);
+    if (measure >= first.value + WINDOW) first.value = Math.min(all.length - WINDOW, measure - 1);
+    else if (measure >= 0 && measure < first.value) first.value = Math.max(0, measure);
+}
+onMounted(() => window.addEventListener('keydown', keydown));
+onBeforeUnmount(() => window.removeEventListener('keydown', keydown));
 
 async function take(way: TuttiWay): Promise<void> {
     busy.value = true;
@@ -120,14 +182,23 @@ function move(step: number): void {
                         {{ measure.rehearsal ?? '' }}
                     </button>
                 </div>
-                <div class="paper" tabindex="0" role="region" aria-label="The sections as strokes">
-                    <TuttiPicture :chosen="chosen" :data="data" :first="first" :view="view" />
+                <div ref="paper" class="paper" tabindex="0" role="region" aria-label="The sections as strokes. Arrow keys walk from block to block, with Shift they choose more.">
+                    <TuttiPicture :chosen="chosen" :data="data" :first="first" :view="view" :choosing="choosing" :room="room" />
                 </div>
                 <p class="quiet legend">
                     ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
                 </p>
             </div>
             <aside class="beside" aria-label="What the sections share">
+                <section v-if="choosing.chosen.value" class="chosen" aria-label="What is chosen">
+                    <p><strong>{{ choosing.spoken.value }}</strong> <button type="button" class="plain-button" @click="choosing.clear()">Choose nothing <kbd>Esc</kbd></button></p>
+                    <div class="acts" role="group" aria-label="In all that is chosen">
+                        <button v-for="one in TUTTI_ACTS" :key="one.name" type="button" :disabled="busy" @click="act(one)">
+                            {{ one.label }} <kbd v-if="one.keys[0]">{{ one.keys[0] }}</kbd>
+                        </button>
+                    </div>
+                </section>
+                <p class="visually-hidden" aria-live="polite">{{ choosing.spoken.value }}</p>
                 <template v-if="view === 'bows'">
                     <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All bow alike' }}</h2>
                     <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
@@ -244,7 +315,39 @@ function move(step: number): void {
     font-size: 13px;
 }
 
+.chosen {
+    border-bottom: 1px solid var(--hair);
+    margin-bottom: 12px;
+    padding-bottom: 10px;
+}
+
+.chosen p {
+    margin: 0 0 6px;
+    font-size: 13.5px;
+}
+
+.acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px;
+}
+
+.acts button {
+    border: 1px solid var(--hair);
+    border-radius: var(--radius);
+    background: var(--paper);
+    padding: 3px 8px;
+    font-size: 12.5px;
+    color: var(--ink);
+    cursor: pointer;
+}
+
+.acts button:hover {
+    border-color: var(--cedar);
+}
+
 .beside {
+    position: relative;
     background: var(--panel);
     border-left: 1px solid var(--hair);
     padding: 22px 14px 30px 18px;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A small ring of the likely choices around a touched note. */
 import { computed } from 'vue';
-import { direct, join, slur, takeOther } from '../commands/acts';
+import { takeOther } from '../commands/acts';
+import { ACTS, NO_HANDS } from '../commands/table';
 import { useDesk } from '../state/store';
 
 const props = defineProps<{ x: number; y: number }>();
@@ -16,14 +17,8 @@ interface Choice {
 
 const choices = computed<Choice[]>(() => {
     const note = desk.note;
-    const bow: Choice[] = note?.bow
-        ? [
-              { label: '⊓', says: 'down bow', does: () => direct(desk, 'down') },
-              { label: 'V', says: 'up bow', does: () => direct(desk, 'up') },
-              { label: 'slur', says: 'slur to the next note', does: () => slur(desk) },
-              { label: 'hook', says: 'hook to the stroke before', does: () => join(desk, 'hook') },
-          ]
-        : [];
+    const bow = (note?.bow ? ACTS : []).flatMap((act): Choice[] =>
+        act.ring === undefined ? [] : [{ label: act.ring, says: act.ring === act.name ? act.says : `${act.name} bow`, does: () => act.does(desk, NO_HANDS) }]);
     const hand: Choice[] = (desk.detail?.finger?.others ?? []).slice(0, 3).map((other) => ({
         label: other.words ?? String(other.number),
         says: `${other.words ?? other.number} on ${other.string}, ${other.position}`,
@@ -32,9 +27,13 @@ const choices = computed<Choice[]>(() => {
     return [...bow, ...hand];
 });
 
+/** Pixels from one choice to the next along the ring. */
+const BESIDE = 49;
+
 function place(index: number): Record<string, string> {
     const turn = (index / choices.value.length) * 2 * Math.PI - Math.PI / 2;
-    return { left: `${props.x + 62 * Math.cos(turn)}px`, top: `${props.y + 62 * Math.sin(turn)}px` };
+    const far = Math.max(62, (choices.value.length * BESIDE) / (2 * Math.PI));
+    return { left: `${props.x + far * Math.cos(turn)}px`, top: `${props.y + far * Math.sin(turn)}px` };
 }
 
 function take(choice: Choice): void {

@@ -3,7 +3,8 @@
 import { ElMessageBox } from 'element-plus';
 import { computed, ref, watch } from 'vue';
 import type { CopyLook, DeskMark, DeskNote, Flag, Future, Way } from '../../api/types';
-import { copyStretch, fix, layStretch } from '../commands/acts';
+import { layStretch } from '../commands/acts';
+import { actsAt, labelOf, NO_HANDS } from '../commands/table';
 import BecauseBow from './BecauseBow.vue';
 import BecauseHand from './BecauseHand.vue';
 import ComesAgain from './ComesAgain.vue';
@@ -55,6 +56,10 @@ const chosen = computed(() => {
     return `${size} chosen: ${first.place} to ${last.place}`;
 });
 
+/** What is for a stretch of bows is not offered for a note. */
+const stretchActs = computed(() => actsAt('stretch').filter((act) => act.name !== 'fix' || (chosen.value !== '' && note.value?.bow)));
+const hands = { ...NO_HANDS, lay: () => void layStretch(desk, ask) };
+
 function takeWay(way: Way): void {
     desk.change(way.lines, [], way.text);
 }
@@ -98,9 +103,9 @@ defineExpose({ ask });
             <BecauseBow v-if="side === 'bow'" />
             <BecauseHand v-else />
             <div v-if="desk.mayPropose" class="stretch-acts" role="group" aria-label="With the stretch">
-                <button v-if="chosen && note.bow" type="button" @click="fix(desk)">fix these bows <kbd>f</kbd></button>
-                <button type="button" @click="copyStretch(desk)">carry {{ chosen ? 'these' : 'its' }} marks <kbd>c</kbd></button>
-                <button type="button" @click="layStretch(desk, ask)">lay them here <kbd>v</kbd></button>
+                <button v-for="act in stretchActs" :key="act.name" type="button" :title="act.says" @click="act.does(desk, hands)">
+                    {{ labelOf(act, desk) }} <kbd>{{ act.keys[0] }}</kbd>
+                </button>
             </div>
             <p v-if="desk.mayPropose && desk.mayEdit" class="propose">
                 <label><input v-model="desk.isProposing" type="checkbox" /> propose instead of decide <kbd>p</kbd></label>

@@ -2,7 +2,8 @@
 /** The stroke of the chosen note: which way, why, and what else it could do. */
 import { computed } from 'vue';
 import type { Direction } from '../../api/types';
-import { direct, goal, join, partHere, partOfBow, PARTS_OF_BOW, printAdvice, slur } from '../commands/acts';
+import { direct, partHere, printAdvice } from '../commands/acts';
+import { actsAt, labelOf, NO_HANDS } from '../commands/table';
 import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -11,6 +12,8 @@ const ORIGINS = { 'worked-out': 'worked out', printed: 'printed', mark: 'marked'
 const note = computed(() => desk.note);
 const head = computed(() => desk.notes[headOf(desk.notes, desk.chosen)] ?? null);
 const here = computed(() => partHere(desk));
+/** Where something is done for this stroke, or what it is done for: after an act that is where one looks next. */
+const related = computed(() => desk.notes.find((one) => one.id === head.value?.bow?.related));
 const why = computed(() => {
     const text = head.value?.bow?.why ?? '';
     return text ? text.charAt(0).toUpperCase() + text.slice(1) + '.' : '';
@@ -23,7 +26,10 @@ const why = computed(() => {
             {{ note.bow.direction === 'down' ? 'Down' : 'Up' }}
             <small>{{ ORIGINS[note.bow.origin] }}</small>
         </strong>
-        <p>{{ why }}</p>
+        <p>
+            {{ why }}
+            <button v-if="related" type="button" class="plain-button" @click="desk.chooseId(related.id)">To {{ related.inWords }}</button>
+        </p>
         <p v-if="note.bow.join === 'slur' || note.bow.join === 'tie'" class="quiet">The stroke begins at {{ head?.place }}.</p>
         <p v-if="note.bow.advice">
             On the bow: {{ note.bow.advice }}.
@@ -47,23 +53,19 @@ const why = computed(() => {
     </template>
     <p v-else class="card">No bow here: plucked, or tremolo.</p>
     <div v-if="note?.bow && desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
-        <button type="button" @click="direct(desk, 'down')">⊓ down <kbd>d</kbd></button>
-        <button type="button" @click="direct(desk, 'up')">V up <kbd>u</kbd></button>
-        <button type="button" @click="slur(desk)">slur on <kbd>s</kbd></button>
-        <button type="button" @click="join(desk, 'hook')">hook <kbd>h</kbd></button>
-        <button type="button" @click="join(desk, 'retake')">retake <kbd>r</kbd></button>
-        <button type="button" @click="join(desk, 'lift')">lift <kbd>l</kbd></button>
-        <button type="button" @click="goal(desk)">aim for {{ head?.bow?.direction === 'down' ? 'up' : 'down' }} <kbd>g</kbd></button>
+        <button v-for="act in actsAt('bow')" :key="act.name" type="button" :title="act.says" @click="act.does(desk, NO_HANDS)">
+            {{ labelOf(act, desk) }} <kbd>{{ act.keys[0] }}</kbd>
+        </button>
     </div>
     <div v-if="note?.bow && desk.mayPropose" class="parts" :class="{ 'is-blue': desk.proposes }" role="group" aria-label="Where on the bow">
         <button
-            v-for="part in PARTS_OF_BOW"
-            :key="part"
+            v-for="act in actsAt('part')"
+            :key="act.name"
             type="button"
-            :aria-pressed="here?.words === part"
-            @click="partOfBow(desk, part)"
+            :aria-pressed="here?.words === act.line"
+            @click="act.does(desk, NO_HANDS)"
         >
-            {{ part }}
+            {{ act.name }}
         </button>
     </div>
 </template>

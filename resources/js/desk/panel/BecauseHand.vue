@@ -2,7 +2,8 @@
 /** The finger of the chosen note: on its string, why, and the other possibilities, best first. */
 import { computed } from 'vue';
 import type { Finger, FingerOption } from '../../api/types';
-import { openOrFour, position, printStringAdvice, sameWhereverItReturns, takeOther } from '../commands/acts';
+import { printStringAdvice, sameWhereverItReturns, takeOther } from '../commands/acts';
+import { actsAt, labelOf, NO_HANDS } from '../commands/table';
 import FingerString from './FingerString.vue';
 import { useDesk } from '../state/store';
 
@@ -62,12 +63,12 @@ function price(costs: number): string {
             <em>{{ price(other.costs) }}</em>
         </button>
         <div v-if="desk.mayPropose" class="acts" :class="{ 'is-blue': desk.proposes }">
-            <button type="button" @click="openOrFour(desk)">open or 4 <kbd>o</kbd></button>
+            <button v-for="act in actsAt('hand')" :key="act.name" type="button" :title="act.says" @click="act.does(desk, NO_HANDS)">
+                {{ labelOf(act, desk) }} <kbd>{{ act.keys[0] }}</kbd>
+            </button>
             <button v-if="again.length" type="button" @click="sameWhereverItReturns(desk, again)">
                 the same wherever this returns ({{ again.length }})
             </button>
-            <button type="button" @click="position(desk, -1)">lower <kbd>[</kbd></button>
-            <button type="button" @click="position(desk, 1)">higher <kbd>]</kbd></button>
         </div>
     </template>
     <p v-else class="card">No finger here: the note lies outside the instrument, or is left out.</p>

@@ -2,13 +2,14 @@
 /** What each key does; looked for by what it should do. */
 import { ElDialog } from 'element-plus';
 import { computed, ref } from 'vue';
-import { KEY_CARD } from '../commands/keys';
+import { keyCard } from '../commands/table';
 
+const KEYS = keyCard();
 const emit = defineEmits<{ close: [] }>();
 const sought = ref('');
 const found = computed(() => {
     const typed = sought.value.trim().toLowerCase();
-    return KEY_CARD.filter(([keys, what]) => what.toLowerCase().includes(typed) || keys.toLowerCase() === typed);
+    return KEYS.filter(([keys, what]) => what.toLowerCase().includes(typed) || keys.toLowerCase() === typed);
 });
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { useHistoryEverywhere } from './history/everywhere';
 import { listenForFiles } from './rack/dropped';
 import SignInSheet from './signin/SignInSheet.vue';
 import { useSession } from './stores/session';
@@ -8,6 +9,7 @@ import PencilNav from './ui/PencilNav.vue';
 
 const route = useRoute();
 const session = useSession();
+useHistoryEverywhere();
 listenForFiles(useRouter(), () => session.user !== null);
 // The server says at which call it could not write; what is the matter is asked once.
 window.addEventListener('cannot-write', () => void session.look().catch(() => undefined));

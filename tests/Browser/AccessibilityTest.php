@@ -42,6 +42,37 @@ final class AccessibilityTest extends BrowserTestCase
         self::assertSame([], $page->seriousProblems(), 'hand out');
     }
 
+    /** @return iterable<string, array{string, string, list<string>}> address, what shows that it is there, and what is pressed then */
+    public static function otherScreens(): iterable
+    {
+        yield 'class' => ['/class', '.class-screen article svg g.note', []];
+        yield 'class view' => ['/piece/2/class-view/6', '.class-view g.note', []];
+        yield 'a corrected score' => ['/piece/2/corrected', '.correction, main, h1', []];
+        yield 'outbox' => ['/outbox', 'h1', []];
+        yield 'an evening' => ['/evening/directors', 'h1', []];
+        yield 'nowhere' => ['/no/such/place', 'h1, h2', []];
+        yield 'key card' => ['/piece/2/desk', '.sheet g.note', ['Keys']];
+        yield 'look it over' => ['/piece/2/desk', '.sheet g.note', ['Look it over']];
+        yield 'patterns' => ['/piece/2/desk', '.sheet g.note', ['Patterns']];
+        yield 'open strings' => ['/piece/2/desk', '.sheet g.note', ['Open strings']];
+        yield 'history' => ['/piece/2/desk', '.sheet g.note', ['History']];
+    }
+
+    public function testTheOtherScreens(): void
+    {
+        $page = Page::open()->signIn();
+        foreach (self::otherScreens() as $name => [$path, $css, $presses]) {
+            $page->go($path)->find($css);
+            foreach ($presses as $text) {
+                $page->press($text)->find('.el-dialog, .el-drawer');
+                // It comes in from the side.
+                usleep(500_000);
+            }
+            self::assertSame([], $page->seriousProblems(), $name);
+        }
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testTheStudentsPage(): void
     {
         $page = Page::open(360, 740, true)->go(Harness::get()->studentLink())->engraved();

@@ -235,7 +235,7 @@ function leave(): void {
             </nav>
         </header>
         <p v-if="desk.problem || problem" role="alert" class="problem">{{ desk.problem || problem }}</p>
-        <div ref="stage" class="stage">
+        <div ref="stage" class="stage" tabindex="0" role="region" :aria-label="title">
             <section v-for="(version, index) in versions" :key="version.letter" :aria-label="version.letter ? `Version ${version.letter}` : title">
                 <h2 v-if="version.letter">
                     <b>{{ version.letter }}</b> {{ version.text }} <small v-if="version.does">{{ version.does }}</small>

@@ -75,7 +75,7 @@ async function back(change: ChangeRow, what: 'stay' | 'go' | null = null): Promi
                             v-if="change.canBeGoneBackTo"
                             type="button"
                             class="plain-button"
-                            :aria-label="`Back to how it was after: ${change.what}`"
+                            :aria-label="`back to here: how it was after “${change.what}”`"
                             @click="back(change)"
                         >
                             back to here

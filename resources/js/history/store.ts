@@ -19,6 +19,7 @@ const OWN: Record<string, Act['topic'][]> = {
     'hand-out': ['link', 'part'],
     'read-through': ['look', 'marks'],
     tutti: ['marks'],
+    'class-view': ['marks'],
 };
 const NONE: NextActs = { undo: null, redo: null };
 /** Milliseconds after something was written until it is asked what could be taken back now. */
@@ -116,7 +117,7 @@ export const useHistory = defineStore('history', () => {
     /** What is on the screen is read again. */
     function turned(): void {
         version.value += 1;
-        if (onDesk.value) void desk.refresh();
+        if (onDesk.value || screen.value === 'class-view') void desk.refresh();
     }
 
     return { piece, onDesk, next, version, isTurning, show, look, lookSoon, turn, turned };

@@ -114,7 +114,11 @@ export function useChoosing(data: Ref<Tutti | null>): Choosing {
     const spoken = computed(() => {
         const now = chosen.value;
         if (!now) return '';
-        const names = (data.value?.sections ?? []).filter((one) => now.parts.includes(one.part)).map((one) => one.name);
+        const isSilent = now.parts.every((part) => strokes(part).length === 0);
+        // Who rests there is not spoken of.
+        const names = (data.value?.sections ?? [])
+            .filter((one) => now.parts.includes(one.part) && (isSilent || strokes(one.part).length > 0))
+            .map((one) => one.name);
         const who = names.length > 1 && names.length === order.value.length ? 'All sections' : [names.slice(0, -1).join(', '), names.at(-1)].filter(Boolean).join(' and ');
         const all = now.parts.flatMap((part) => strokes(part)).sort((a, b) => a.onset - b.onset);
         const [first, end] = [all[0], all.at(-1)];

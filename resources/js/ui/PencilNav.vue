@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import HistoryDrawer from '../history/HistoryDrawer.vue';
 import { useHistory } from '../history/store';
 import { useSession } from '../stores/session';
-import { isTyping } from './typing';
 
 const route = useRoute();
 const session = useSession();
@@ -22,24 +21,6 @@ const undoWords = computed(() => {
 });
 /** Screens that show one piece have its history. */
 const shown = computed(() => (typeof route.params.piece === 'string' ? route.params.piece : null));
-
-watch(() => [route.name, route.params.piece], () => history.show(String(route.name ?? ''), shown.value), { immediate: true });
-onMounted(() => {
-    window.addEventListener('wrote', history.lookSoon);
-    window.addEventListener('keydown', keydown);
-});
-onBeforeUnmount(() => {
-    window.removeEventListener('wrote', history.lookSoon);
-    window.removeEventListener('keydown', keydown);
-});
-
-/** On every screen but the desk, which has keys of its own. */
-function keydown(event: KeyboardEvent): void {
-    const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z';
-    if (!isUndo || history.onDesk || isTyping(event)) return;
-    event.preventDefault();
-    void history.turn(event.shiftKey ? 'redo' : 'undo');
-}
 
 interface Flat {
     name: string;

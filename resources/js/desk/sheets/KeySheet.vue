@@ -16,12 +16,14 @@ const found = computed(() => {
 <template>
     <ElDialog :model-value="true" title="Hands on keys" width="460px" @close="emit('close')">
         <input v-model="sought" class="seek" type="search" aria-label="Look for a key" placeholder="what should it do? slur, undo, finger…" />
-        <dl class="key-card">
-            <template v-for="[keys, what] in found" :key="keys">
-                <dt><kbd>{{ keys }}</kbd></dt>
-                <dd>{{ what }}</dd>
-            </template>
-        </dl>
+        <div class="keys" tabindex="0" role="region" aria-label="Keys">
+            <dl class="key-card">
+                <template v-for="[keys, what] in found" :key="keys">
+                    <dt><kbd>{{ keys }}</kbd></dt>
+                    <dd>{{ what }}</dd>
+                </template>
+            </dl>
+        </div>
         <p v-if="found.length === 0" class="quiet">No key does that. The line <em>Say it</em> may: its ? shows everything that can be said.</p>
     </ElDialog>
 </template>
@@ -41,6 +43,9 @@ const found = computed(() => {
     grid-template-columns: 110px 1fr;
     gap: 7px 14px;
     margin: 0;
+}
+
+.keys {
     max-height: 60vh;
     overflow: auto;
 }

@@ -41,7 +41,7 @@ function print(): void {
 </script>
 
 <template>
-    <ElDialog :model-value="true" append-to-body width="900px" top="5vh" class="open-strings" @close="close">
+    <ElDialog :model-value="true" title="On open strings" append-to-body width="900px" top="5vh" class="open-strings" @close="close">
         <template #header>
             <strong>{{ desk.piece?.title }}: {{ desk.frame?.section.name }} on open strings</strong>
         </template>
@@ -51,7 +51,7 @@ function print(): void {
             <button type="button" class="plain-button" :disabled="!musicXml" @click="save">Take away as MusicXML</button>
         </p>
         <p v-if="problem" role="alert">{{ problem }}</p>
-        <div class="scroller">
+        <div class="scroller" tabindex="0" role="region" aria-label="The part on open strings">
             <EngravedPage :score="score" :scale="38" label="The part on open strings" />
         </div>
     </ElDialog>

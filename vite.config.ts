@@ -31,7 +31,7 @@ function compressed(): Plugin {
 export default defineConfig({
     plugins: [
         laravel({
-            input: ['resources/js/app.ts', 'resources/js/part/main.ts', 'resources/js/part/part.css', 'resources/js/part/worker.ts'],
+            input: ['resources/js/app.ts', 'resources/js/part/main.ts', 'resources/js/part/part.css', 'resources/js/part/worker.ts', 'resources/js/sound/sounds.ts'],
             refresh: false,
         }),
         vue(),

@@ -42,6 +42,7 @@ use App\Http\Controllers\ShelfController;
 use App\Http\Controllers\SignInController;
 use App\Http\Controllers\TempoController;
 use App\Http\Controllers\ThreadController;
+use App\Http\Controllers\SoundController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
 use App\Http\Middleware\TheirCountingWords;
@@ -128,6 +129,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}', [DeskController::class, 'show']);
         Route::get('sections/{section}/page', [DeskController::class, 'page']);
         Route::get('sections/{section}/hand', [DeskController::class, 'hand']);
+        Route::get('sections/{section}/sound', [SoundController::class, 'show']);
         Route::get('sections/{section}/choice', [ChoiceController::class, 'show']);
         Route::get('sections/{section}/notes/{note}', [NoteController::class, 'show']);
         Route::get('sections/{section}/returns', [ReturnController::class, 'index']);

@@ -20,6 +20,7 @@ use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Score;
+use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
@@ -157,6 +158,14 @@ final readonly class SectionPlanner
         $options = $bows === null ? $options : $options->withBows($bows);
 
         return new Planner($options, $explains, $memory ?? new SectionPlanCache($section, $this->here, $isReal));
+    }
+
+    /** The tempos of a part: the score's, with what the director set over them. */
+    public function tempo(Section $section): TempoMap
+    {
+        $score = $this->score($section);
+
+        return TempoMap::of($score, null, $section->piece->temposFor($score));
     }
 
     public function options(Section $section): PlanOptions

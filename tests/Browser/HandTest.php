@@ -52,6 +52,10 @@ final class HandTest extends BrowserTestCase
         $page->until(fn (): bool => $place() !== $at, 'the bow does not move');
         $page->find('section[aria-label="Version B"] .now');
         $page->press('Rest')->until(fn (): bool => $page->count('.the-bow') === 0, 'the bow does not rest');
+        // Version A is heard, the bow moving with it; pressed again it is silent.
+        $page->press('Hear it', 'section[aria-label="Version A"]')->find('section[aria-label="Version A"] .the-bow');
+        $page->press('Be silent', 'section[aria-label="Version A"]');
+        $page->until(fn (): bool => $page->count('.the-bow') === 0, 'it goes on sounding');
         $page->keys('b')->sees('B it is: down', '.el-message');
         $page->until(fn (): bool => $page->count('h2 b') === 0, 'the choice stays open');
         // Nothing is open any more: a clicker turns on by measures.

@@ -120,6 +120,7 @@ final class RouteTable
             'GET api/v1/sections/{section}/open-strings' => [[], self::ALL],
             'GET api/v1/sections/{section}/patterns' => [[], self::ALL],
             'GET api/v1/sections/{section}/page' => [[], self::ALL],
+            'GET api/v1/sections/{section}/sound' => [[], self::ALL],
             'GET api/v1/sections/{section}/choice' => [[], $refused(self::ALL, 404)],
             'GET api/v1/sections/{section}/hand' => [[], self::ALL],
             'POST api/v1/sections/{section}/marks' => [['lines' => '1.2 down', 'seen' => 0], self::PROPOSERS],

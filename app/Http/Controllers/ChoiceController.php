@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Contract\Answers;
 use App\Http\Resources\DeskResource;
+use App\Http\Resources\SoundResource;
 use App\Models\Mark;
 use App\Models\Section;
 use App\Plans\SectionPlanner;
@@ -51,6 +52,7 @@ final class ChoiceController extends Controller
                 'does' => $does[$words] ?? '',
                 'xml' => $this->plans->page($section, $plan->part),
                 'notes' => $this->resource->planned($score, $plan->part, $this->plans->options($section)->bows),
+                'sound' => SoundResource::of($score, $plan->part, $this->plans->tempo($section)),
             ];
         }
 

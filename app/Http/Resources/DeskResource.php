@@ -64,7 +64,8 @@ use UprightPencil\Settings\CountingWords;
  * @phpstan-type TurnedBack array{label: string, section: int|null}
  * @phpstan-type PageMeasure array{index: int, xml: string}
  * @phpstan-type PageScore array{name: string, xml: string|null, measures: list<PageMeasure>}
- * @phpstan-type ChoiceVersion array{text: string, does: string, xml: string, notes: list<PlannedNote>}
+ * @phpstan-import-type Tone from SoundResource
+ * @phpstan-type ChoiceVersion array{text: string, does: string, xml: string, notes: list<PlannedNote>, sound: list<Tone>}
  * @phpstan-type DeskPlan array{revision: int, scoreName: string, names: PlanNames, since: PlanNames,
  *     notes: list<PlannedNote>, marks: list<DeskMark>,
  *     flags: list<FlagRow>,

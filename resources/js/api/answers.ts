@@ -227,6 +227,7 @@ export interface ChoiceVersion {
     does: string;
     xml: string;
     notes: PlannedNote[];
+    sound: Tone[];
 }
 
 export interface DeskPlan {
@@ -714,6 +715,21 @@ export interface ShelfRow {
     name: string;
     note: string;
     kind: 'programme' | 'book';
+}
+
+export interface Tone {
+    id: string;
+    at: number;
+    until: number;
+    start: number;
+    end: number;
+    key: number;
+    level: number;
+    leaves: number;
+    isStroke: boolean;
+    isPlucked: boolean;
+    isAccented: boolean;
+    isTremolo: boolean;
 }
 
 export interface ListRow {

@@ -65,7 +65,7 @@ export type {
     TogetherLook,
     Tutti,
     TuttiEvent,
-    TuttiFinger, TuttiLines, TuttiStroke,
+    Tone, TuttiFinger, TuttiLines, TuttiStroke,
     TuttiStretch,
     TuttiWay,
     Understanding,

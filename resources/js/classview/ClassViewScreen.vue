@@ -6,13 +6,13 @@
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { ChoiceVersion, DeskMark, DeskNote, PageScore } from '../api/types';
+import type { ChoiceVersion, DeskMark, DeskNote, PageScore, Tone } from '../api/types';
 import { BOW_LANE } from '../desk/overlay/bowLane';
 import { HAND_LANE } from '../desk/overlay/handLane';
 import { useDesk, withPlan } from '../desk/state/store';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, passage, type CutScore } from '../engraving/score';
-import { tell } from '../ui/say';
+import { tell, warn } from '../ui/say';
 import { COUNTED } from '../ui/counting';
 import { sentenceOf } from '../ui/trying';
 import { useBowing } from './bowing';
@@ -22,6 +22,8 @@ import TheBow from './TheBow.vue';
 
 interface Version {
     letter: string;
+    /** What it sounds like. */
+    sound: Tone[];
     text: string;
     does: string;
     score: CutScore;
@@ -46,6 +48,7 @@ const pages = ref<{ systemCount: () => number }[]>([]);
 /** Width of the stage in pixels. */
 const width = ref(1200);
 let whole: CutScore | null = null;
+let sound: Tone[] | null = null;
 let asked = 0;
 let observer: ResizeObserver | null = null;
 
@@ -97,12 +100,31 @@ const span = computed<[number, number]>(() => {
 });
 /** The one that is named is that of the place's end: a new tempo begins before the place it is about. */
 const tempo = computed(() => tempoAt(span.value[1] - 0.01));
-const { moving, moment, start, stop } = useBowing(() => span.value, (quarter) => tempoAt(quarter) * speed.value);
+const { moving, moment, start, startHeard, stop } = useBowing(() => span.value, (quarter) => tempoAt(quarter) * speed.value);
+
+/** Whether the version that moves is heard too. */
+const isHeard = ref(false);
 
 function bow(index: number): void {
     const version = versions.value[index];
+    isHeard.value = false;
     if (moving.value === index || !version) stop();
     else start(index, version.notes);
+}
+
+/** The version as it sounds, the bow moving with it. */
+async function hear(index: number): Promise<void> {
+    const version = versions.value[index];
+    const isOver = moving.value === index && isHeard.value;
+    stop();
+    isHeard.value = false;
+    if (isOver || !version || !desk.frame) return;
+    isHeard.value = true;
+    const problem = await startHeard(index, version.notes, version.sound, desk.frame.section.instrument, speed.value);
+    if (problem !== '') {
+        isHeard.value = false;
+        warn(problem);
+    }
 }
 
 onMounted(async () => {
@@ -133,7 +155,8 @@ async function show(): Promise<void> {
         if (choice.value) {
             const told = await api.get<ChoiceVersion[]>(`sections/${section}/choice?key=${encodeURIComponent(choice.value.key)}`);
             if (mine !== asked) return;
-            versions.value = told.map(({ text, does, xml, notes }, index) => ({
+            versions.value = told.map(({ text, does, xml, notes, sound }, index) => ({
+                sound,
                 letter: String.fromCharCode(65 + index),
                 text,
                 does,
@@ -144,7 +167,9 @@ async function show(): Promise<void> {
         }
         whole ??= cut((await api.get<PageScore>(`sections/${section}/page`)).xml ?? '');
         if (mine !== asked) return;
-        versions.value = [{ letter: '', text: '', does: '', score: place(whole), notes: desk.notes }];
+        sound ??= await api.get<Tone[]>(`sections/${section}/sound`);
+        if (mine !== asked) return;
+        versions.value = [{ letter: '', text: '', does: '', score: place(whole), notes: desk.notes, sound }];
     } catch (error) {
         problem.value = sentenceOf(error);
     }
@@ -160,6 +185,7 @@ async function decide(index: number): Promise<void> {
     if (!mark || !version || !desk.mayEdit) return;
     await desk.settle(mark.key, 'choose', index);
     whole = null;
+    sound = null;
     tell(`${version.letter} it is: ${version.text}. The next edition shows it.`);
     await show();
 }
@@ -176,6 +202,7 @@ function keydown(event: KeyboardEvent): void {
         b: () => void decide(1),
         c: () => void decide(2),
         ' ': () => bow(moving.value ?? 0),
+        h: () => void hear(moving.value ?? 0),
         Escape: leave,
     };
     // The space bar presses the button that has the focus.
@@ -222,6 +249,9 @@ function leave(): void {
                 <button v-if="!choice" type="button" class="plain-button" :aria-pressed="moving === 0" @click="bow(0)">
                     {{ moving === 0 ? 'Rest' : 'Bow it in the air' }} <kbd>space</kbd>
                 </button>
+                <button v-if="!choice" type="button" class="plain-button" :aria-pressed="moving === 0 && isHeard" @click="hear(0)">
+                    {{ moving === 0 && isHeard ? 'Be silent' : 'Hear it' }} <kbd>h</kbd>
+                </button>
                 <label class="quiet">
                     at <select v-model.number="speed" aria-label="Share of the tempo">
                         <option v-for="one in SPEEDS" :key="one" :value="one">{{ Math.round(tempo * one) }}</option>
@@ -241,6 +271,9 @@ function leave(): void {
                     <b>{{ version.letter }}</b> {{ version.text }} <small v-if="version.does">{{ version.does }}</small>
                     <button type="button" class="plain-button bow-it" :aria-pressed="moving === index" @click="bow(index)">
                         {{ moving === index ? 'Rest' : 'Bow it in the air' }}
+                    </button>
+                    <button type="button" class="plain-button hear-it" :aria-pressed="moving === index && isHeard" @click="hear(index)">
+                        {{ moving === index && isHeard ? 'Be silent' : 'Hear it' }}
                     </button>
                     <button v-if="desk.mayEdit" type="button" class="cedar-button" @click="decide(index)">
                         Decide for {{ version.letter }} <kbd>{{ version.letter.toLowerCase() }}</kbd>
@@ -316,6 +349,10 @@ h2 small {
 
 h2 .bow-it {
     margin-left: auto;
+}
+
+h2 .bow-it,
+h2 .hear-it {
     font-size: 20px;
 }
 

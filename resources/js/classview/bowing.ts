@@ -1,6 +1,7 @@
 /** The bow in the air: where it is at any moment of a few measures, and a clock that moves it. */
 import { onBeforeUnmount, ref, type Ref } from 'vue';
-import type { DeskNote } from '../api/types';
+import type { DeskNote, Tone } from '../api/types';
+import { play, quarters, type Playing } from '../sound/player';
 
 /** What the bow does at one moment. */
 export interface Moment {
@@ -57,6 +58,8 @@ export interface Bowing {
     moving: Ref<number | null>;
     moment: Ref<Moment | null>;
     start: (version: number, notes: DeskNote[]) => void;
+    /** With its sound, once from beginning to end. @returns what went wrong, in a sentence; empty when it is heard */
+    startHeard: (version: number, notes: DeskNote[], tones: Tone[], instrument: string, speed: number) => Promise<string>;
     stop: () => void;
 }
 
@@ -68,8 +71,14 @@ export function useBowing(between: () => [number, number], tempo: (quarter: numb
     const moving = ref<number | null>(null);
     const moment = ref<Moment | null>(null);
     let frame = 0;
+    let playing: Playing | null = null;
+    /** Counts what was begun: sound that comes after something else began is not for it. */
+    let begun = 0;
 
     function stop(): void {
+        begun += 1;
+        playing?.stop();
+        playing = null;
         cancelAnimationFrame(frame);
         moving.value = null;
         moment.value = null;
@@ -94,6 +103,44 @@ export function useBowing(between: () => [number, number], tempo: (quarter: numb
         frame = requestAnimationFrame(tick);
     }
 
+    async function startHeard(version: number, notes: DeskNote[], tones: Tone[], instrument: string, speed: number): Promise<string> {
+        stop();
+        const mine = begun;
+        const [from, until] = between();
+        const here = tones.filter((tone) => tone.at >= from - 1e-6 && tone.at < until - 1e-6);
+        const [first, last] = [here[0], here.at(-1)];
+        if (!first || !last) return 'Nothing sounds here.';
+        const strokes = strokesOf(notes, from, until);
+        moving.value = version;
+        try {
+            const begin = await play({
+                instrument,
+                tones: here,
+                from: first.start,
+                until: Math.max(...here.map((tone) => tone.end)),
+                speed,
+                quarterAt: quarters(here),
+                ended: () => {
+                    if (mine === begun) stop();
+                },
+            });
+            if (mine !== begun) {
+                begin.stop();
+                return '';
+            }
+            playing = begin;
+        } catch {
+            stop();
+            return 'This browser makes no sound here. The bow can be moved in the air all the same.';
+        }
+        const tick = (): void => {
+            if (playing) moment.value = momentAt(strokes, playing.now());
+            frame = requestAnimationFrame(tick);
+        };
+        frame = requestAnimationFrame(tick);
+        return '';
+    }
+
     onBeforeUnmount(stop);
-    return { moving, moment, start, stop };
+    return { moving, moment, start, startHeard, stop };
 }

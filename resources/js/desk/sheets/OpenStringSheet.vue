@@ -41,7 +41,15 @@ function print(): void {
 </script>
 
 <template>
-    <ElDialog :model-value="true" title="On open strings" append-to-body width="900px" top="5vh" class="open-strings" @close="close">
+    <ElDialog
+        :model-value="true"
+        title="On open strings"
+        append-to-body
+        width="900px"
+        top="5vh"
+        class="open-strings"
+        @close="close"
+    >
         <template #header>
             <strong>{{ desk.piece?.title }}: {{ desk.frame?.section.name }} on open strings</strong>
         </template>

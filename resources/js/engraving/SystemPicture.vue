@@ -20,14 +20,16 @@ const root = ref<HTMLElement | null>(null);
 const picture = ref<HTMLElement | null>(null);
 const geometry = shallowRef<Geometry | null>(null);
 const isNear = ref(props.eager);
-/** Once it was laid out, it stays: going to and fro costs nothing. */
+/** Once it was laid out it stays while it is not far: going to and fro costs nothing, and a long part is not held whole. */
 const wasNear = ref(props.eager);
 /** How far out of sight it is made ready, in pixels. */
 const AHEAD = 900;
+const FAR = 2500;
 let observer: IntersectionObserver | null = null;
 /** Whether the lower edge of what is seen goes through it. */
 const isCut = ref(false);
 const foot = ref<HTMLElement | null>(null);
+let farObserver: IntersectionObserver | null = null;
 let foldObserver: IntersectionObserver | null = null;
 
 function measure(): void {
@@ -46,6 +48,16 @@ onMounted(() => {
         { root: root.value?.closest('.scroller') ?? null, rootMargin: `${AHEAD}px 0px` },
     );
     if (root.value) observer.observe(root.value);
+    farObserver = new IntersectionObserver(
+        (entries) => {
+            const isFar = entries.at(-1)?.isIntersecting === false;
+            if (!isFar || !wasNear.value) return;
+            wasNear.value = false;
+            geometry.value = null;
+        },
+        { root: root.value?.closest('.scroller') ?? null, rootMargin: `${FAR}px 0px` },
+    );
+    if (root.value) farObserver.observe(root.value);
     foldObserver = new IntersectionObserver(
         (entries) => {
             const last = entries.at(-1);
@@ -57,6 +69,7 @@ onMounted(() => {
 });
 onBeforeUnmount(() => {
     observer?.disconnect();
+    farObserver?.disconnect();
     foldObserver?.disconnect();
 });
 watch(() => props.system, measure, { flush: 'post' });

@@ -55,6 +55,9 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'look it over' => ['/piece/2/desk', '.sheet g.note', ['Look it over']];
         yield 'patterns' => ['/piece/2/desk', '.sheet g.note', ['Patterns']];
         yield 'open strings' => ['/piece/2/desk', '.sheet g.note', ['Open strings']];
+        yield 'tempos' => ['/piece/2/desk', '.sheet g.note', ['♩ =']];
+        yield 'everything that can be said' => ['/piece/2/desk', '.sheet g.note', ['?']];
+        yield 'a part on paper' => ['/piece/2/hand-out', '.part', ['PDF']];
         yield 'history' => ['/piece/2/desk', '.sheet g.note', ['History']];
     }
 

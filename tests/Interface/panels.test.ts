@@ -120,6 +120,18 @@ describe('the bow beside the page', () => {
         expect(sent().lines).toEqual(['n1 "to the tip"']);
     });
 
+    it('leads to the place that serves the goal, with one press', async () => {
+        const open = desk();
+        open.plan = {
+            ...open.plan!,
+            notes: open.plan!.notes.map((note) => (note.id === 'n1' ? { ...note, bow: { ...note.bow!, related: 'n5' } } : note)),
+        };
+        const panel = mount(BecauseBow, plugins());
+        const there = panel.findAll('.is-answer button').find((one) => one.text().startsWith('To '));
+        await there!.trigger('click');
+        expect(open.note?.id).toBe('n5');
+    });
+
     it('says so where nothing is bowed', () => {
         const open = desk();
         open.plan = { ...open.plan!, notes: open.plan!.notes.map((note) => ({ ...note, bow: null })) };

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { api } from '../api/client';
-import type { CopyLook, PageScore } from '../api/types';
+import type { CopyLook } from '../api/types';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import type { Box } from '../engraving/ink';
-import { endSight, sightPage, sightScrolled, tellSight } from '../engraving/firstSight';
-import { cut, withMeasures, type CutScore } from '../engraving/score';
 import Because from './panel/Because.vue';
 import DeskCompany from './DeskCompany.vue';
 import DoneToggles from './panel/DoneToggles.vue';
@@ -22,8 +19,9 @@ import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
+import { useDeskPage } from './state/page';
+import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
-import { useSession } from '../stores/session';
 import TempoSheet from './sheets/TempoSheet.vue';
 import { useHistory } from '../history/store';
 import { isTyping } from '../ui/typing';
@@ -31,14 +29,10 @@ import { isTyping } from '../ui/typing';
 const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
-const session = useSession();
 const history = useHistory();
 
-/** The page as it came last, under which name the server knows it, and of which part it is. */
-const score = shallowRef<CutScore | null>(null);
-const pageName = ref('');
-/** A page that was asked for before anything else. */
-let ahead: { section: number; page: Promise<PageScore> } | null = null;
+const music = useDeskPage();
+const { score, name: pageName } = music;
 const page = ref<{ systemOf: (id: string) => HTMLElement | null; boxOf: (id: string) => Box | null; rooms: () => number[] } | null>(null);
 const sayIt = ref<{ focus: () => void } | null>(null);
 const scroller = ref<HTMLElement | null>(null);
@@ -59,15 +53,7 @@ const roomUnder = computed(() => {
     const isKnown = desk.notes.length > 0;
     return (notes: string[]): number => (isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value);
 });
-/** Milliseconds the hands must rest before the page is asked for again. */
-const REST = 20;
-let isDue = false;
-/** The page that the server was last asked to draw, or has. */
-let told = '';
-let wide = 0;
-let telling = 0;
-let fetching = 0;
-let timer = 0;
+const sight = useDeskSight(scroller, pageName, () => [room.value, page.value?.rooms() ?? []]);
 
 const signs = computed(() => {
     const summary = desk.piece?.summary;
@@ -87,23 +73,9 @@ onMounted(() => {
 });
 onBeforeUnmount(() => {
     window.removeEventListener('keydown', keydown);
-    window.clearTimeout(telling);
-    window.clearTimeout(timer);
-    tell();
-    endSight();
 });
 watch(() => [route.params.piece, route.params.section], () => {
     if (route.name === 'desk') void open();
-});
-watch(() => desk.version, () => {
-    // Wait until the hands rest: the ink is on the page already.
-    isDue = true;
-    window.clearTimeout(timer);
-    timer = window.setTimeout(() => void fetchPage(), score.value ? REST : 0);
-});
-// What went wrong is said instead of it.
-watch(() => desk.problem !== '' || session.needsSignIn, (isOver) => {
-    if (isOver) endSight();
 });
 watch(() => desk.chosen, () => void nextTick(bringIntoView));
 watch(() => desk.version, () => (ring.value = null));
@@ -114,13 +86,8 @@ async function open(): Promise<void> {
     const { piece, section } = route.params;
     const wanted = typeof section === 'string' && section !== '' ? section : undefined;
     if (wanted && wanted === here) return;
-    score.value = null;
-    pageName.value = '';
     isShown = false;
-    // The page is on its way while the part is told.
-    const likely = likelySection(String(piece), wanted);
-    ahead = likely > 0 ? { section: likely, page: api.get<PageScore>(`sections/${likely}/page`) } : null;
-    ahead?.page.catch(() => undefined);
+    music.begin(likelySection(String(piece), wanted));
     const opened = await desk.open(String(piece), wanted);
     if (opened === null) return;
     here = String(opened);
@@ -129,34 +96,12 @@ async function open(): Promise<void> {
     }
 }
 
-async function fetchPage(): Promise<void> {
-    const section = desk.frame?.section.id;
-    if (!section) return;
-    isDue = false;
-    fetching += 1;
-    const mine = fetching;
-    try {
-        const path = `sections/${section}/page${pageName.value === '' ? '' : `?since=${pageName.value}`}`;
-        const answer = await (ahead?.section === section ? ahead.page : api.get<PageScore>(path));
-        ahead = null;
-        if (mine !== fetching) return;
-        pageName.value = answer.name;
-        if (answer.xml !== null) score.value = cut(answer.xml);
-        else if (score.value) score.value = withMeasures(score.value, answer.measures);
-    } catch (error) {
-        if (mine === fetching) desk.fail(error);
-    }
-}
-
 function keydown(event: KeyboardEvent): void {
     if (isTyping(event)) return;
     const undo = (kind: 'undo' | 'redo'): void => void history.turn(kind);
     if (press(event, desk, { undo, sayIt: () => sayIt.value?.focus(), keyCard: () => (isKeyCardOpen.value = true), lay })) {
         event.preventDefault();
-        if (isDue && score.value) {
-            window.clearTimeout(timer);
-            timer = window.setTimeout(() => void fetchPage(), REST);
-        }
+        music.wait();
     }
 }
 
@@ -189,35 +134,11 @@ function pageDrawn(): void {
     if (!isShown) void nextTick(takeOver);
     isShown = true;
     // What was asked for meanwhile is not on the page yet.
-    if (!isDue) desk.inkIsDry();
+    if (!music.isDue()) desk.inkIsDry();
 }
-/** Where the page was seen before the desk was there, it goes on. */
+
 function takeOver(): void {
-    const scrolled = sightScrolled();
-    if (scroller.value && scrolled !== null) scroller.value.scrollTop = scrolled;
-    else bringIntoView();
-    told = sightPage();
-    endSight();
-}
-
-function tellSoon(): void {
-    window.clearTimeout(telling);
-    telling = window.setTimeout(tell, 150);
-}
-
-function tell(): void {
-    if (desk.frame && scroller.value && wide > 0) tellSight(desk.frame.section.id, scroller.value, wide, room.value, page.value?.rooms() ?? []);
-}
-
-/** The page is drawn on the server for the next time, if it is another than it has. */
-function rest(width: number): void {
-    const section = desk.frame?.section.id;
-    if (!section) return;
-    wide = width;
-    tell();
-    if (told === pageName.value) return;
-    told = pageName.value;
-    void api.post(`sections/${section}/first-sight`, { width }).catch(() => undefined);
+    if (!sight.takeOver()) bringIntoView();
 }
 </script>
 
@@ -252,7 +173,7 @@ function rest(width: number): void {
         <template v-else>
             <div class="middle">
                 <Ruler />
-                <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page" @scroll.passive="tellSoon">
+                <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page" @scroll.passive="sight.tellSoon">
                     <EngravedPage
                         ref="page"
                         class="paper"
@@ -262,7 +183,7 @@ function rest(width: number): void {
                         :room="roomUnder"
                         :label="`${desk.frame?.section.name ?? ''}, engraved with its marks. Walk through it with the arrow keys.`"
                         @drawn="pageDrawn"
-                        @rest="rest"
+                        @rest="sight.rest"
                         @pick="pick"
                         @measure="(first, last) => desk.chooseSpan(first, last)"
                         @section="(first) => desk.chooseSection(first)"

@@ -43,7 +43,7 @@ const row = (part: string): number => props.data.sections.findIndex((section) =>
 const height = computed(() => TOP + row0.value * props.data.sections.length + FOOT);
 
 /** Widths of what stands under a note, in the picture's own units. */
-const DIGIT = 6.4;
+const DIGIT = 7.4;
 const GAP = 2.5;
 
 interface FingerText {
@@ -243,7 +243,7 @@ rect.is-chosen {
 }
 
 .join {
-    font: italic 10px var(--sans);
+    font: italic 12px var(--sans);
     fill: var(--soft);
 }
 
@@ -265,7 +265,7 @@ rect.is-chosen {
 }
 
 .finger {
-    font: 10px var(--sans);
+    font: 12px var(--sans);
     fill: var(--ink);
 }
 
@@ -282,7 +282,7 @@ rect.is-chosen {
 
 .entrance text,
 .unison text {
-    font: 11px var(--sans);
+    font: 12px var(--sans);
     fill: var(--cedar-ink);
 }
 

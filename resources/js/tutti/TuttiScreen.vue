@@ -80,12 +80,14 @@ const told = computed(() => {
     const start = shown.value[0];
     const end = shown.value.at(-1);
     if (!start || !end) return [];
+    const now = choosing.chosen.value;
+    const [from, to] = now ? [now.from, now.to] : [start.onset, end.onset + end.length];
     const rows = view.value === 'entrances'
-        ? (data.value?.entrances ?? []).map(({ onset, part, text }) => ({ onset, text: `${nameOf(part)}, ${text}` }))
-        : (data.value?.unisons ?? []).map(({ onset, name, parts, unison }) => ({ onset, text: `${name}: ${parts.map(nameOf).join(', ')}${unison ? '' : ', octaves apart'}` }));
+        ? (data.value?.entrances ?? []).map(({ onset, part, text }) => ({ onset, parts: [part], text: `${nameOf(part)}, ${text}` }))
+        : (data.value?.unisons ?? []).map(({ onset, name, parts, unison }) => ({ onset, parts, text: `${name}: ${parts.map(nameOf).join(', ')}${unison ? '' : ', octaves apart'}` }));
     return rows
-        .filter(({ onset }) => onset >= start.onset && onset < end.onset + end.length)
-        .map((row) => ({ ...row, measure: shown.value.findLast((measure) => measure.onset <= row.onset)?.number ?? '' }));
+        .filter(({ onset, parts }) => onset >= from && onset < to && (!now || parts.some((part) => now.parts.includes(part))))
+        .map((row) => ({ ...row, measure: data.value?.measures.findLast((measure) => measure.onset <= row.onset)?.number ?? '' }));
 });
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 

@@ -26,4 +26,14 @@ final class GoalsTest extends TestCase
         yield 'it lies inside a slur' => [Passage::of('4/4', '(D4h E4h) | F4w')->marked('1.3 goal up'), ['marks-contradict@1']];
         yield 'it is met' => [Passage::of('4/4', 'D4h E4h | F4w')->marked('2.1 goal down'), []];
     }
+
+    public function testAGoalAndWhatServesItKnowEachOther(): void
+    {
+        $bows = Passage::of('4/4', 'A4h B4q C5q | D5h. D5q | F5w')->at(96)->marked('3.1 goal down')->plan()->bow;
+
+        self::assertSame(['P1-m3-n1', 'P1-m1-n3'], [$bows->at('P1-m1-n3')?->related, $bows->at('P1-m3-n1')?->related]);
+        self::assertNull($bows->at('P1-m2-n1')?->related);
+        $own = Passage::of('4/4', 'D5q. E5e F#5q rq | G5q F#5q E5h')->inKey(1)->at(84)->marked('2.1 goal down')->plan()->bow;
+        self::assertNull($own->at('P1-m2-n1')?->related, 'retaken where the goal itself is');
+    }
 }

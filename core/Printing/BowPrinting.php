@@ -181,6 +181,10 @@ final readonly class BowPrinting
             }
             $before = $event;
         }
+        // Where every measure says it, the end does too: it is what players ask about.
+        if ($lastHead !== null && $this->density === BowDensity::EveryMeasure) {
+            $signs[$lastHead] = true;
+        }
 
         return $signs;
     }

@@ -15,6 +15,7 @@ use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
+use UprightPencil\Format\Abc\AbcWriter;
 use UprightPencil\Format\MarkedScoreCsv;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\MarksJson;
@@ -61,7 +62,7 @@ final class MarkCommand extends Command
         {--tempo=* : quarter notes a minute over what the score says: 96, or from a place on: B:96}
         {--paper=a4 : of a .pdf: a4 or letter}
         {--large : large print in a .pdf}
-        {--out= : .musicxml, .mxl, .pdf, .json, .csv or .txt}';
+        {--out= : .musicxml, .mxl, .abc, .pdf, .json, .csv or .txt}';
 
     protected $description = 'Work out the bowings and fingerings of a score and write the marked result';
 
@@ -94,6 +95,10 @@ final class MarkCommand extends Command
         $bytes = $this->bytesOf($this->text('file'), true);
         $document = Document::open($bytes);
         unset($bytes);
+        foreach ($document->told as $sentence) {
+            // What of a typed tune could not be read; the rest is worked out.
+            $this->complain("{$this->text('file')}: {$sentence}");
+        }
         $score = (new ScoreReader())->fromDocument($document);
         $parts = $this->chosenParts($score);
         if ($this->text('practice') !== '' && count($parts) > 1) {
@@ -123,7 +128,8 @@ final class MarkCommand extends Command
             $this->profile(),
             $this->schools(),
             $this->wholeTempo(),
-            density: $density,
+            // A tune that is typed says every finger: reading it back gives the same ones.
+            density: $this->ending() === 'abc' ? Density::EveryNote : $density,
             wording: $this->wording(),
             size: $this->text('size'),
             bows: $this->bows(),
@@ -134,7 +140,7 @@ final class MarkCommand extends Command
     private function bows(): BowDensity
     {
         if ($this->text('bows') === '') {
-            return in_array($this->ending(), ['musicxml', 'mxl'], true) ? BowDensity::EveryMeasure : BowDensity::Some;
+            return in_array($this->ending(), ['musicxml', 'mxl', 'abc'], true) ? BowDensity::EveryMeasure : BowDensity::Some;
         }
 
         return BowDensity::tryFrom($this->text('bows')) ?? throw new CommandFailed('--bows: expected few, some or every.');
@@ -218,6 +224,9 @@ final class MarkCommand extends Command
                 (string) file_get_contents($this->text('file')),
             ),
             'pdf' => $this->pdf($plan, $document),
+            'abc' => (new AbcWriter())->write(
+                Document::open((new ScoreWriter($document, $this->planOptions()))->write($plan->parts, $onlyThese)),
+            ),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
@@ -270,8 +279,8 @@ final class MarkCommand extends Command
             return 'json';
         }
         $ending = strtolower(pathinfo($out, PATHINFO_EXTENSION));
-        if (!in_array($ending, ['musicxml', 'xml', 'mxl', 'pdf', 'json', 'csv', 'txt'], true)) {
-            throw new CommandFailed("--out: a file ends in .musicxml, .mxl, .pdf, .json, .csv or .txt, not “.{$ending}”.");
+        if (!in_array($ending, ['musicxml', 'xml', 'mxl', 'abc', 'pdf', 'json', 'csv', 'txt'], true)) {
+            throw new CommandFailed("--out: a file ends in .musicxml, .mxl, .abc, .pdf, .json, .csv or .txt, not “.{$ending}”.");
         }
 
         return $ending === 'xml' ? 'musicxml' : $ending;

@@ -35,6 +35,12 @@ final class UnreadableScore extends \RuntimeException implements UprightPencilEx
         return new self('The file declares entities of its own, which no score needs. It was not opened.');
     }
 
+    /** @param string $first the first thing that could not be read, as a sentence; empty where there is none */
+    public static function hasNoMusic(string $first): self
+    {
+        return new self(trim("This tune has no notes that can be read. {$first}"));
+    }
+
     public static function hasNoParts(): self
     {
         return new self('The score has no parts.');

@@ -6,6 +6,8 @@ namespace UprightPencil\Format\MusicXml;
 
 use DOMDocument;
 use DOMElement;
+use UprightPencil\Format\Abc\AbcProblem;
+use UprightPencil\Format\Abc\AbcReader;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
 use UprightPencil\Format\Mxl;
@@ -18,16 +20,20 @@ use UprightPencil\Format\OtherKinds;
  */
 final readonly class Document
 {
-    /** @param array<string, DOMElement> $notes every notehead that is not a rest, by id, in document order */
+    /**
+     * @param array<string, DOMElement> $notes every notehead that is not a rest, by id, in document order
+     * @param list<string> $told what of a typed tune could not be read, in sentences
+     */
     private function __construct(
         public DOMDocument $dom,
         public DOMElement $root,
         public array $notes,
+        public array $told = [],
     ) {
     }
 
     /**
-     * @param string $bytes a .musicxml, .xml or .mxl file
+     * @param string $bytes a .musicxml, .xml or .mxl file, or a tune typed as ABC
      * @throws UnreadableScore
      */
     public static function open(string $bytes, Limits $limits = new Limits()): self
@@ -48,6 +54,15 @@ final readonly class Document
                 throw UnreadableScore::archiveHasNoScore();
             }
         }
+        $told = [];
+        if (AbcReader::isAbc($bytes)) {
+            $reading = (new AbcReader())->read(Encoding::toUtf8($bytes));
+            $told = array_map(static fn (AbcProblem $problem): string => $problem->sentence(), $reading->problems);
+            if ($reading->notes === 0) {
+                throw UnreadableScore::hasNoMusic($told[0] ?? '');
+            }
+            $bytes = $reading->musicXml;
+        }
         $dom = self::parse(Encoding::toUtf8($bytes), $limits);
         $root = $dom->documentElement;
         if ($root === null) {
@@ -62,7 +77,7 @@ final readonly class Document
 
         self::nameParts($root);
 
-        return new self($dom, $root, self::nameNotes($root, $limits));
+        return new self($dom, $root, self::nameNotes($root, $limits), $told);
     }
 
     /** @return \Generator<int, DOMElement> */

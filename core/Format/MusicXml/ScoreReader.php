@@ -80,6 +80,9 @@ final readonly class ScoreReader
         }
 
         $measures = $this->measures($drafts);
+        foreach ($document->told as $sentence) {
+            $oddities[] = new Oddity($sentence);
+        }
 
         $title = $this->title($document->root);
         if (mb_strlen($title) > $this->limits->letters) {

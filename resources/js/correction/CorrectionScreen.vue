@@ -170,7 +170,7 @@ async function takeBack(row: CorrectionRow): Promise<void> {
             ref="chooser"
             type="file"
             class="visually-hidden"
-            accept=".musicxml,.xml,.mxl"
+            accept=".musicxml,.xml,.mxl,.abc"
             aria-label="Choose the corrected score"
             tabindex="-1"
             @change="take(($event.target as HTMLInputElement).files?.[0])"

@@ -144,7 +144,7 @@ function chosen(event: Event): void {
             <div v-if="isEmpty && rack.shared.length === 0 && !find" class="empty">
                 <h2>{{ isEarlier ? 'Nothing was put away yet' : 'The rack is empty' }}</h2>
                 <p v-if="!isEarlier">
-                    Start with a score: drop a MusicXML file (.musicxml, .xml or .mxl) here, or choose one. You will see
+                    Start with a score: drop a MusicXML file (.musicxml, .xml or .mxl), or a tune typed as ABC (.abc), here, or choose one. You will see
                     what was understood before it is kept.
                 </p>
                 <button v-if="!isEarlier && rack.shelves.length === 0" class="paper-button" type="button" @click="acts.addShelf">
@@ -213,7 +213,7 @@ function chosen(event: Event): void {
             ref="chooser"
             type="file"
             class="visually-hidden"
-            accept=".musicxml,.xml,.mxl"
+            accept=".musicxml,.xml,.mxl,.abc"
             multiple
             aria-label="Choose a score"
             tabindex="-1"

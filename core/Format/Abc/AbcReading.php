@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Format\Abc;
+
+/** A typed tune as it was understood. */
+final readonly class AbcReading
+{
+    /**
+     * @param string $musicXml all that could be read, as a score
+     * @param list<AbcProblem> $problems in the order of the text
+     * @param int $notes how many notes were read
+     */
+    public function __construct(public string $musicXml, public array $problems, public int $notes)
+    {
+    }
+}

@@ -45,8 +45,11 @@ $shoot($page, 'desk-hand');
 $page->press('Open strings', '.bottom')->find('.el-dialog g.note');
 $shoot($page, 'open-strings');
 $page->go('/piece/2/tutti')->find('.middle svg rect');
+// Two measures in two sections are chosen.
+$page->keys(WebDriverKeys::ARROW_RIGHT)->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_DOWN);
+$page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->find('.chosen');
 $shoot($page, 'tutti');
-$page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
+$page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 20, 'the examples are not engraved');
 $shoot($page, 'class');
 $page->driver->executeScript("document.querySelector('.fingerboard-card').scrollIntoView({block: 'end'})");
 $shoot($page, 'fingerboard-card');

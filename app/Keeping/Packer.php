@@ -14,6 +14,7 @@ use App\Models\Thread;
 use App\Models\User;
 use App\Plans\SectionPlanner;
 use RuntimeException;
+use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use ZipArchive;
 
@@ -83,7 +84,7 @@ final readonly class Packer
     {
         $folder = sprintf('pieces/%03d %s', $number, self::fileName($piece->title));
         $ending = strtolower(pathinfo($piece->source_name, PATHINFO_EXTENSION));
-        $score = "{$folder}/score." . (in_array($ending, ['musicxml', 'xml', 'mxl'], true) ? $ending : 'musicxml');
+        $score = "{$folder}/score." . (in_array($ending, Document::ENDINGS, true) ? $ending : 'musicxml');
         $zip->addFromString($score, (string) gzuncompress($piece->source));
         $marks = $editions = $parts = [];
         foreach ($piece->sections as $section) {

@@ -52,6 +52,31 @@ final class MarkCommandTest extends TestCase
         self::assertStringStartsWith('%PDF-', (string) file_get_contents("{$this->folder}/out.pdf"));
     }
 
+    public function testATypedTuneIsReadAndWritten(): void
+    {
+        file_put_contents("{$this->folder}/typed.abc", "X:1\nT:Typed\nM:4/4\nL:1/4\nK:G\nd | G A B c | (d c) B k2 | G4 |]\n");
+        [$exit, $output, $errors] = $this->artisan('pencil:mark', 'typed.abc', '--school=bow=downbeat');
+        $json = json_decode($output, true);
+
+        self::assertSame(0, $exit);
+        self::assertSame('typed.abc: Line 6, column 23: “k” is not read here; expected a note, a rest, a bar or a sign.', trim(explode("\n", $errors)[0]));
+        self::assertIsArray($json);
+        self::assertSame(['Typed', 'up', 'down'], [
+            $json['title'], $json['parts'][0]['notes'][0]['bow']['direction'], $json['parts'][0]['notes'][1]['bow']['direction'],
+        ]);
+
+        [$exit, , $errors] = $this->artisan('pencil:mark', 'typed.abc', '--out=marked.abc');
+        self::assertSame(0, $exit);
+        $marked = (string) file_get_contents("{$this->folder}/marked.abc");
+        self::assertStringContainsString('K:G', $marked);
+        self::assertStringContainsString('v!3!G2', $marked);
+
+        file_put_contents("{$this->folder}/none.abc", "X:1\nK:G\n");
+        [$exit, , $errors] = $this->artisan('pencil:mark', 'none.abc', '--out=none.json');
+        self::assertSame([1, 'none.abc: This tune has no notes that can be read. Line 1, column 1: there are no notes yet.'], [$exit, trim($errors)]);
+        self::assertFileDoesNotExist("{$this->folder}/none.json");
+    }
+
     public function testTheContractsFingerFields(): void
     {
         $json = json_decode($this->command('tune.musicxml', '--profile=third-position')[1], true);

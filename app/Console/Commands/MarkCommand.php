@@ -294,7 +294,7 @@ final class MarkCommand extends Command
         $limits = new Limits();
         if ($isScore) {
             $ending = strtolower(pathinfo($path, PATHINFO_EXTENSION));
-            if (!in_array($ending, ['musicxml', 'xml', 'mxl'], true)) {
+            if (!in_array($ending, Document::ENDINGS, true)) {
                 throw UnreadableScore::unknownEnding('.' . $ending);
             }
         }

@@ -15,6 +15,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Cache;
+use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\Limits;
@@ -41,7 +42,7 @@ final class ScoreLookController extends Controller
             return $this->refuse("The file did not arrive. It may be larger than {$limit} MB; a score file is far smaller.");
         }
         $ending = strtolower($file->getClientOriginalExtension());
-        if (!in_array($ending, ['musicxml', 'xml', 'mxl'], true)) {
+        if (!in_array($ending, Document::ENDINGS, true)) {
             return $this->refuse(UnreadableScore::unknownEnding('.' . mb_substr($ending, 0, 20))->getMessage());
         }
         if ($file->getSize() > config()->integer('pencil.upload_kilobytes') * 1024) {

@@ -175,7 +175,7 @@ final class UnreadableScore extends \RuntimeException implements UprightPencilEx
             return self::isOtherKind($kind);
         }
 
-        return new self("A score file ends in .musicxml, .xml or .mxl; “{$ending}” is not one of them.");
+        return new self("A score file ends in .musicxml, .xml or .mxl, or in .abc; “{$ending}” is not one of them.");
     }
 
     public static function cannotBeOpened(): self

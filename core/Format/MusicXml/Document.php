@@ -20,6 +20,9 @@ use UprightPencil\Format\OtherKinds;
  */
 final readonly class Document
 {
+    /** How files end that can be opened. */
+    public const ENDINGS = ['musicxml', 'xml', 'mxl', 'abc'];
+
     /**
      * @param array<string, DOMElement> $notes every notehead that is not a rest, by id, in document order
      * @param list<string> $told what of a typed tune could not be read, in sentences

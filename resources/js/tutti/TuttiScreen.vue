@@ -202,7 +202,7 @@ function move(step: number): void {
                 </section>
                 <p class="visually-hidden" aria-live="polite">{{ choosing.spoken.value }}</p>
                 <template v-if="view === 'bows'">
-                    <h2>{{ quarrels.length ? 'One rhythm, two bowings' : 'All bow alike' }}</h2>
+                    <h2>{{ quarrels.length ? 'One rhythm, two bowings' : choosing.chosen.value ? 'Nothing differs there' : 'All bow alike' }}</h2>
                     <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
                     <EventCard
                         v-for="event in quarrels"
@@ -221,7 +221,7 @@ function move(step: number): void {
                     </template>
                 </template>
                 <template v-else-if="view === 'fingers'">
-                    <h2>{{ hands.length ? 'One line, two hands' : 'All hands alike' }}</h2>
+                    <h2>{{ hands.length ? 'One line, two hands' : choosing.chosen.value ? 'Nothing differs there' : 'All hands alike' }}</h2>
                     <p v-if="!hands.length" class="quiet">Where two sections play one line here, they play it with the same fingers.</p>
                     <EventCard
                         v-for="event in hands"

@@ -1,6 +1,7 @@
 import '@fontsource/atkinson-hyperlegible/400.css';
 import '@fontsource/atkinson-hyperlegible/700.css';
 import '@fontsource/source-serif-4/600.css';
+import './ui/numerals.css';
 import '@fontsource/tinos/latin-400.css';
 import '@fontsource/tinos/latin-400-italic.css';
 import '@fontsource/tinos/latin-700.css';

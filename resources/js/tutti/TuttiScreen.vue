@@ -72,8 +72,24 @@ const isInView = (event: TuttiEvent): boolean => {
     const end = shown.value.at(-1);
     return !!start && !!end && event.spans.some((span) => span.to > start.onset && span.from < end.onset + end.length);
 };
-const quarrels = computed(() => (data.value?.quarrels ?? []).filter(isInView));
-const hands = computed(() => (data.value?.hands ?? []).filter(isInView));
+/** What differs between the sections, in the views that are about it. */
+const differing = computed(() => {
+    if (view.value === 'bows') {
+        return {
+            events: (data.value?.quarrels ?? []).filter(isInView),
+            title: 'One rhythm, two bowings',
+            alike: 'All bow alike',
+            means: 'Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.',
+        };
+    }
+    if (view.value !== 'fingers') return null;
+    return {
+        events: (data.value?.hands ?? []).filter(isInView),
+        title: 'One line, two hands',
+        alike: 'All hands alike',
+        means: 'Where two sections play one line here, they play it with the same fingers.',
+    };
+});
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
 /** Entrances or unisons of the measures that are shown, measure by measure. */
 const told = computed(() => {
@@ -201,11 +217,11 @@ function move(step: number): void {
                     </div>
                 </section>
                 <p class="visually-hidden" aria-live="polite">{{ choosing.spoken.value }}</p>
-                <template v-if="view === 'bows'">
-                    <h2>{{ quarrels.length ? 'One rhythm, two bowings' : choosing.chosen.value ? 'Nothing differs there' : 'All bow alike' }}</h2>
-                    <p v-if="!quarrels.length" class="quiet">Where the sections share a rhythm here, they share the bows, or one plays the tune and the other goes along.</p>
+                <template v-if="differing">
+                    <h2>{{ differing.events.length ? differing.title : choosing.chosen.value ? 'Nothing differs there' : differing.alike }}</h2>
+                    <p v-if="!differing.events.length" class="quiet">{{ differing.means }}</p>
                     <EventCard
-                        v-for="event in quarrels"
+                        v-for="event in differing.events"
                         :key="event.text"
                         :event="event"
                         :busy="busy"
@@ -213,25 +229,12 @@ function move(step: number): void {
                         @point="chosen = $event"
                         @take="take"
                     />
-                    <template v-if="agreed.length">
+                    <template v-if="view === 'bows' && agreed.length">
                         <h3>Also shared</h3>
                         <p v-for="stretch in agreed" :key="`${stretch.one}${stretch.other}${stretch.from}`" class="quiet">
                             {{ nameOf(stretch.one) }} and {{ nameOf(stretch.other) }} agree in measures {{ stretch.measures.join('–') }}.
                         </p>
                     </template>
-                </template>
-                <template v-else-if="view === 'fingers'">
-                    <h2>{{ hands.length ? 'One line, two hands' : choosing.chosen.value ? 'Nothing differs there' : 'All hands alike' }}</h2>
-                    <p v-if="!hands.length" class="quiet">Where two sections play one line here, they play it with the same fingers.</p>
-                    <EventCard
-                        v-for="event in hands"
-                        :key="event.text"
-                        :event="event"
-                        :busy="busy"
-                        :is-chosen="chosen === event"
-                        @point="chosen = $event"
-                        @take="take"
-                    />
                 </template>
                 <template v-else>
                     <h2>{{ view === 'entrances' ? 'Who comes in' : 'One pitch for several' }}</h2>

@@ -151,7 +151,7 @@ final class HandTest extends BrowserTestCase
     {
         $page = Page::open()->signIn()->go('/class');
         $page->sees('Open string or fourth finger', '.class-screen');
-        $page->until(fn (): bool => $page->count('.example svg g.note') > 40, 'the examples are not engraved');
+        $page->until(fn (): bool => $page->count('.example svg g.note') > 20, 'the examples are not engraved');
         $page->find('input[name=open][value], input[name=open]');
         $page->driver->findElements(WebDriverBy::cssSelector('input[name=open]'))[2]->click();
         // What it would do is told before it is kept.

@@ -52,6 +52,7 @@ final readonly class PlanOptions
      * @param array<int, float> $tempos the director's, by the index of the measure they begin in
      * @param string $size of the instrument, as {@see \UprightPencil\Fingering\Hand\Fingerboard::LENGTHS} names it
      * @param bool $namesNotes letter names under the notes, for beginners
+     * @param bool $signsTheEnd whether the last stroke says its direction: for files that are read again
      */
     public function __construct(
         public Profile $profile = Profile::SecondYear,
@@ -63,6 +64,7 @@ final readonly class PlanOptions
         public string $size = '',
         public bool $namesNotes = false,
         public BowDensity $bows = BowDensity::Some,
+        public bool $signsTheEnd = false,
     ) {
     }
 
@@ -102,6 +104,7 @@ final readonly class PlanOptions
             $this->size,
             $this->namesNotes,
             $this->bows,
+            $this->signsTheEnd,
         );
     }
 
@@ -117,6 +120,7 @@ final readonly class PlanOptions
             $this->size,
             $this->namesNotes,
             $this->bows,
+            $this->signsTheEnd,
         );
     }
 
@@ -133,6 +137,7 @@ final readonly class PlanOptions
             $this->size,
             $this->namesNotes,
             $bows,
+            $this->signsTheEnd,
         );
     }
 

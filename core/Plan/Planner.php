@@ -72,7 +72,7 @@ final readonly class Planner
             $bow = $this->bow($score, $part, $tried, $roadmap, $chair);
             $fingers = $this->hand($score, $part, $tried, SlurredNotes::of($bow), $roadmap, $chair);
         }
-        $prints = (new BowPrinting($this->options->bows, $this->options->longChange()))
+        $prints = (new BowPrinting($this->options->bows, $this->options->longChange(), $this->options->signsTheEnd))
             ->prints($score, $part, $tried, $bow, $book->choices());
         $printing = new FingerPrinting($part, $fingers, $this->options->density, $score->measures);
         foreach ($printing->prints($tried) as $noteId => $finger) {

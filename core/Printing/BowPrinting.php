@@ -35,8 +35,12 @@ final readonly class BowPrinting
     /** Written at a note whose change nobody is to hear. */
     private const LOOSELY = 'not together';
 
-    public function __construct(private BowDensity $density = BowDensity::Some, private LongChange $longChange = LongChange::Exact)
-    {
+    /** @param bool $signsTheEnd whether the last stroke says its direction too: a file that is read again must not think anew of its end */
+    public function __construct(
+        private BowDensity $density = BowDensity::Some,
+        private LongChange $longChange = LongChange::Exact,
+        private bool $signsTheEnd = false,
+    ) {
     }
 
     /**
@@ -181,8 +185,7 @@ final readonly class BowPrinting
             }
             $before = $event;
         }
-        // Where every measure says it, the end does too: it is what players ask about.
-        if ($lastHead !== null && $this->density === BowDensity::EveryMeasure) {
+        if ($lastHead !== null && $this->signsTheEnd) {
             $signs[$lastHead] = true;
         }
 

@@ -57,6 +57,7 @@ final class Passage
     private bool $explains = false;
     private Density $density = Density::Standard;
     private BowDensity $bows = BowDensity::Some;
+    private bool $signsTheEnd = false;
     private int $fifths = 0;
     private bool $numberFromZero = false;
     private string $dynamic = '';
@@ -122,6 +123,14 @@ final class Passage
         $this->density = $density;
 
         return $this;
+    }
+
+    /** With signs enough that a file can be read again. */
+    public function exported(): self
+    {
+        $this->signsTheEnd = true;
+
+        return $this->density(Density::EveryNote)->showing(BowDensity::EveryMeasure);
     }
 
     public function showing(BowDensity $bows): self
@@ -212,7 +221,7 @@ final class Passage
 
     public function options(): PlanOptions
     {
-        return new PlanOptions(Profile::from($this->profile), ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density, bows: $this->bows);
+        return new PlanOptions(Profile::from($this->profile), ['bow' => $this->school, 'long' => $this->long, ...$this->schools], density: $this->density, bows: $this->bows, signsTheEnd: $this->signsTheEnd);
     }
 
     public function plan(): PartPlan

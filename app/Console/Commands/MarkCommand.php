@@ -46,6 +46,9 @@ final class MarkCommand extends Command
     use DeliversFiles;
     use TakesPlanOptions;
 
+    /** Files that other programs, and this one, read again. */
+    private const READ_AGAIN = ['musicxml', 'xml', 'mxl', 'abc'];
+
     protected $signature = 'pencil:mark
         {file : the score (.musicxml, .xml or .mxl)}
         {--part=* : only this part, by name or id}
@@ -133,6 +136,7 @@ final class MarkCommand extends Command
             wording: $this->wording(),
             size: $this->text('size'),
             bows: $this->bows(),
+            signsTheEnd: in_array($this->ending(), self::READ_AGAIN, true),
         );
     }
 
@@ -140,7 +144,7 @@ final class MarkCommand extends Command
     private function bows(): BowDensity
     {
         if ($this->text('bows') === '') {
-            return in_array($this->ending(), ['musicxml', 'mxl', 'abc'], true) ? BowDensity::EveryMeasure : BowDensity::Some;
+            return in_array($this->ending(), self::READ_AGAIN, true) ? BowDensity::EveryMeasure : BowDensity::Some;
         }
 
         return BowDensity::tryFrom($this->text('bows')) ?? throw new CommandFailed('--bows: expected few, some or every.');

@@ -112,10 +112,7 @@ final class AbcMusicXml
     {
         $xml = $clef === null ? '' : '<divisions>' . self::DIVISIONS . '</divisions>';
         if ($measure->key !== null) {
-            $this->key = $measure->key;
-            $xml .= $measure->key->own === []
-                ? "<key><fifths>{$measure->key->fifths}</fifths></key>"
-                : '<key>' . self::ownKey($measure->key) . '</key>';
+            $xml .= $this->key($measure->key);
         }
         if ($measure->meter !== null) {
             $symbol = $measure->meter->symbol === null ? '' : " symbol=\"{$measure->meter->symbol}\"";
@@ -127,6 +124,14 @@ final class AbcMusicXml
         $xml .= $clef === null ? '' : "<clef><sign>{$clef[0]}</sign><line>{$clef[1]}</line></clef>";
 
         return $xml === '' ? '' : "<attributes>{$xml}</attributes>";
+    }
+
+    /** The key that holds from here on. */
+    private function key(AbcKey $key): string
+    {
+        $this->key = $key;
+
+        return '<key>' . ($key->own === [] ? "<fifths>{$key->fifths}</fifths>" : self::ownKey($key)) . '</key>';
     }
 
     private static function ownKey(AbcKey $key): string
@@ -200,6 +205,9 @@ final class AbcMusicXml
         $beams = self::beams($measure->notes);
         $xml = '';
         foreach ($measure->notes as $index => $note) {
+            if ($note->key !== null) {
+                $xml .= '<attributes>' . $this->key($note->key) . '</attributes>';
+            }
             foreach ($note->grace as $grace) {
                 $xml .= $this->note($grace, [], true, $note->isSlashed);
             }

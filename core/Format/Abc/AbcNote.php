@@ -29,6 +29,8 @@ final class AbcNote
     /** @var list<self> grace notes that lead to it */
     public array $grace = [];
     public bool $isSlashed = false;
+    /** The key that begins with it inside a measure. */
+    public ?AbcKey $key = null;
     public ?string $syllable = null;
     public bool $isHyphenated = false;
 

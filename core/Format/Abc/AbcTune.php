@@ -77,7 +77,7 @@ final class AbcTune
         }
         foreach ($isInMusic ? [$this->voice()] : $this->voices as $voice) {
             $voice->key = $key;
-            $voice->fromHere(static fn (AbcMeasure $measure) => $measure->key = $key);
+            $voice->keyFromHere($key);
             $voice->clef = $key->clef ?? $voice->clef;
             $voice->octave = $key->octave ?? $voice->octave;
         }
@@ -96,7 +96,7 @@ final class AbcTune
         }
         foreach ($isInMusic ? [$this->voice()] : $this->voices as $voice) {
             $voice->meter = $meter;
-            $voice->fromHere(static fn (AbcMeasure $measure) => $measure->meter = $meter);
+            $voice->meterFromHere($meter);
         }
     }
 

@@ -17,8 +17,8 @@ final class AbcVoice
     /** @var array{string, int}|null */
     public ?array $clef = null;
     public int $octave = 0;
-    /** @var list<callable(AbcMeasure): mixed> what the next measure begins with */
-    private array $next = [];
+    private ?AbcKey $nextKey = null;
+    private ?AbcMeter $nextMeter = null;
     public bool $isLineNew = false;
     public bool $isInEnding = false;
     /** @var list<AbcNote> notes of the line that was read last: words may stand under them */
@@ -37,6 +37,9 @@ final class AbcVoice
             $this->now->startsLine = $this->measures !== [];
         }
         $this->isLineNew = false;
+        if ($this->nextKey !== null) {
+            [$note->key, $this->nextKey] = [$this->nextKey, null];
+        }
         $this->now->notes[] = $note;
         $this->last = $note;
         if (!$note->isRest()) {
@@ -44,17 +47,23 @@ final class AbcVoice
         }
     }
 
-    /**
-     * What a measure begins with: this one, or where it has begun already, the next.
-     *
-     * @param callable(AbcMeasure): mixed $change
-     */
-    public function fromHere(callable $change): void
+    /** The key changes with the next note, inside a measure too. */
+    public function keyFromHere(AbcKey $key): void
     {
         if ($this->now->notes === []) {
-            $change($this->now);
+            $this->now->key = $key;
         } else {
-            $this->next[] = $change;
+            $this->nextKey = $key;
+        }
+    }
+
+    /** A meter holds from a barline on: where the measure has begun already, from the next. */
+    public function meterFromHere(AbcMeter $meter): void
+    {
+        if ($this->now->notes === []) {
+            $this->now->meter = $meter;
+        } else {
+            $this->nextMeter = $meter;
         }
     }
 
@@ -66,10 +75,8 @@ final class AbcVoice
         }
         $this->measures[] = $this->now;
         $this->now = new AbcMeasure();
-        foreach ($this->next as $change) {
-            $change($this->now);
-        }
-        $this->next = [];
+        [$this->now->key, $this->now->meter] = [$this->nextKey, $this->nextMeter];
+        $this->nextKey = $this->nextMeter = null;
     }
 
     /** @return AbcMeasure|null the measure that was closed last */

@@ -20,8 +20,6 @@ use UprightPencil\Music\Note;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\Planner;
-use UprightPencil\Printing\BowDensity;
-use UprightPencil\Printing\Density;
 use UprightPencil\Review\Flag;
 
 /** Tunes typed as ABC: what every sign of it means here, and what cannot be read. */
@@ -48,6 +46,7 @@ final class AbcTest extends TestCase
         yield 'a length no note has' => ['A5 B11', 'A4 2, A4 1/2, B4 4, B4 1, B4 1/2'];
         yield 'another unit' => ['[L:1/4] A B [L:1/16] c', 'A4 1, B4 1, C5 1/4'];
         yield 'another key' => ['F [K:D] | F C [K:Gm] | B E', 'F4 1/2, F#4 1/2, C#4 1/2, Bb4 1/2, Eb4 1/2'];
+        yield 'another key inside a measure' => ['F F [K:D] F C | F', 'F4 1/2, F4 1/2, F#4 1/2, C#4 1/2, F#4 1/2'];
         yield 'a tie over the barline keeps its sharp' => ['^F4- | F4 F4', 'F#4 2, F#4 2, F4 2'];
         yield 'words and chords for others' => ['"Am"A "^low"B', 'A4 1/2, B4 1/2'];
         yield 'comments' => ['A B % C D', 'A4 1/2, B4 1/2'];
@@ -302,7 +301,7 @@ final class AbcTest extends TestCase
 
     private static function typed(Passage $passage): string
     {
-        $shown = (clone $passage)->density(Density::EveryNote)->showing(BowDensity::EveryMeasure);
+        $shown = (clone $passage)->exported();
         $document = Document::open($shown->musicXml());
 
         return (new AbcWriter())->write(Document::open((new ScoreWriter($document, $shown->options()))->write([$shown->plan()])));

@@ -322,6 +322,6 @@ final class DrawingTest extends FeatureTestCase
     /** What the queue has to do. */
     private function work(): void
     {
-        Artisan::call('queue:work', ['connection' => 'database', '--stop-when-empty' => true, '--sleep' => 0, '--quiet' => true]);
+        Artisan::call('queue:work', ['connection' => 'database', '--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1024, '--quiet' => true]);
     }
 }

@@ -143,6 +143,6 @@ final class FirstSightTest extends FeatureTestCase
     {
         $this->postJson("/api/v1/sections/{$this->part->id}/first-sight", ['width' => $width])->assertStatus(202)->assertJsonPath('asked', true);
         $this->travel(1)->minutes();
-        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--quiet' => true]);
+        Artisan::call('queue:work', ['--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1024, '--quiet' => true]);
     }
 }

@@ -12,7 +12,7 @@ namespace UprightPencil\Format\Abc;
 final readonly class AbcReader
 {
     /** More than this is no tune. */
-    private const LETTERS = 300_000;
+    private const LETTERS = 64_000;
     /** After so many things that cannot be read no more is looked for. */
     public const MANY = 200;
 

@@ -11,21 +11,8 @@ final class AbcMusicXml
 {
     /** Parts of a quarter note that lengths are told in: halved seven times, and three, five, seven or nine in the time of others. */
     private const DIVISIONS = 10080;
-    private const TYPES = [
-        '4' => 'long', '2' => 'breve', '1' => 'whole', '1/2' => 'half', '1/4' => 'quarter', '1/8' => 'eighth', '1/16' => '16th',
-        '1/32' => '32nd',
-        '1/64' => '64th', '1/128' => '128th', '1/256' => '256th',
-    ];
-    /** The same, longest first, as shares of a whole note. */
-    private const LENGTHS = [
-        '4' => [4, 1], '2' => [2, 1], '1' => [1, 1], '1/2' => [1, 2], '1/4' => [1, 4], '1/8' => [1, 8], '1/16' => [1, 16],
-        '1/32' => [1, 32],
-        '1/64' => [1, 64], '1/128' => [1, 128], '1/256' => [1, 256],
-    ];
     private const TREBLE = ['G', 2];
     private const ACCIDENTALS = [-2 => 'flat-flat', -1 => 'flat', 0 => 'natural', 1 => 'sharp', 2 => 'double-sharp'];
-    /** Flags of a note by its length: those that are beamed. */
-    private const FLAGS = ['eighth' => 1, '16th' => 2, '32nd' => 3, '64th' => 4, '128th' => 5, '256th' => 6];
 
     private AbcKey $key;
     /** @var array<string, int> alterations typed in this measure, by letter */
@@ -181,7 +168,7 @@ final class AbcMusicXml
         [$beat, $perMinute, $words] = $measure->tempo;
         $xml = $words === '' ? '' : '<direction-type><words font-weight="bold">' . self::text($words) . '</words></direction-type>';
         if ($perMinute > 0) {
-            [$type, $dots] = self::typeOf($beat) ?? ['quarter', 0];
+            [$type, $dots] = AbcShapes::typeOf($beat) ?? ['quarter', 0];
             $shown = rtrim(rtrim(sprintf('%.2f', $perMinute), '0'), '.');
             $xml .= "<direction-type><metronome><beat-unit>{$type}</beat-unit>" . str_repeat('<beat-unit-dot/>', $dots)
                 . "<per-minute>{$shown}</per-minute></metronome></direction-type>";
@@ -202,7 +189,7 @@ final class AbcMusicXml
     private function notes(AbcMeasure $measure): string
     {
         $this->altered = $this->shown = [];
-        $beams = self::beams($measure->notes);
+        $beams = AbcShapes::beams($measure->notes);
         $xml = '';
         foreach ($measure->notes as $index => $note) {
             if ($note->key !== null) {
@@ -221,7 +208,7 @@ final class AbcMusicXml
     /** @param list<string> $beams begin, continue or end, by their level */
     private function note(AbcNote $note, array $beams, bool $isGrace = false, bool $isSlashed = false): string
     {
-        $shapes = $isGrace ? [[$note->length, ...(self::typeOf($note->length) ?? ['eighth', 0])]] : self::pieces($note->length);
+        $shapes = $isGrace ? [[$note->length, ...(AbcShapes::typeOf($note->length) ?? ['eighth', 0])]] : AbcShapes::pieces($note->length);
         $xml = '';
         foreach ($shapes as $at => [$length, $type, $dots]) {
             $piece = new AbcPiece($length, $type, $dots, $at === 0, $at === count($shapes) - 1, $isGrace, $isSlashed, $beams);
@@ -380,91 +367,6 @@ final class AbcMusicXml
     private static function direction(string $what, string $placement, string $sound = ''): string
     {
         return "<direction placement=\"{$placement}\"><direction-type>{$what}</direction-type>{$sound}</direction>";
-    }
-
-    /**
-     * Notes that were typed without a blank between them are beamed.
-     *
-     * @param list<AbcNote> $notes
-     * @return array<int, list<string>>
-     */
-    private static function beams(array $notes): array
-    {
-        $groups = [];
-        $group = [];
-        foreach ($notes as $index => $note) {
-            $flags = self::FLAGS[self::typeOf($note->length)[0] ?? ''] ?? 0;
-            if ($flags === 0 || $note->isRest()) {
-                $groups[] = $group;
-                $group = [];
-                continue;
-            }
-            if (!$note->isJoined) {
-                $groups[] = $group;
-                $group = [];
-            }
-            $group[$index] = $flags;
-        }
-        $groups[] = $group;
-        $beams = [];
-        foreach ($groups as $members) {
-            if (count($members) < 2) {
-                continue;
-            }
-            $order = array_keys($members);
-            foreach ($order as $at => $index) {
-                for ($level = 1; $level <= $members[$index]; $level++) {
-                    $hasBefore = $at > 0 && $members[$order[$at - 1]] >= $level;
-                    $hasAfter = $at < count($order) - 1 && $members[$order[$at + 1]] >= $level;
-                    $beams[$index][] = match (true) {
-                        $hasBefore && $hasAfter => 'continue',
-                        $hasBefore => 'end',
-                        $hasAfter => 'begin',
-                        default => $at > 0 ? 'backward hook' : 'forward hook',
-                    };
-                }
-            }
-        }
-
-        return $beams;
-    }
-
-    /**
-     * A length as one note, or as several that are tied.
-     *
-     * @return non-empty-list<array{Fraction, string, int}>
-     */
-    private static function pieces(Fraction $length): array
-    {
-        $whole = self::typeOf($length);
-        if ($whole !== null) {
-            return [[$length, ...$whole]];
-        }
-        $pieces = [];
-        $left = $length;
-        foreach (self::LENGTHS as $name => [$above, $below]) {
-            $one = Fraction::of($above, $below);
-            while (!$left->isLessThan($one) && count($pieces) < 8) {
-                $pieces[] = [$one, self::TYPES[$name], 0];
-                $left = $left->minus($one);
-            }
-        }
-
-        // What no note of this house can be is told by its nearest.
-        return $pieces === [] ? [[$length, '256th', 0]] : $pieces;
-    }
-
-    /** @return array{string, int}|null the name of a length and its dots; null where it takes more than one note */
-    private static function typeOf(Fraction $length): ?array
-    {
-        foreach ([0 => Fraction::of(1), 1 => Fraction::of(3, 2), 2 => Fraction::of(7, 4)] as $dots => $times) {
-            $type = self::TYPES[(string) $length->dividedBy($times)] ?? null;
-            if ($type !== null) {
-                return [$type, $dots];
-            }
-        }
-
-        return null;
     }
 
     private static function duration(Fraction $wholes): int

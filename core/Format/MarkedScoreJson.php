@@ -59,20 +59,26 @@ final readonly class MarkedScoreJson
     {
     }
 
-    /** One note and one flag a line: for people to read too. */
-    public function write(ScorePlan $plan): string
+    /**
+     * One note and one flag a line: for people to read too.
+     *
+     * @param array<string, mixed> $more what else is told of the score
+     * @param array<string, array<string, mixed>> $moreOfParts what else is told of parts, by their ids
+     */
+    public function write(ScorePlan $plan, array $more = [], array $moreOfParts = []): string
     {
         $roadmap = $plan->roadmap->numbers($plan->score->measures);
         $parts = [];
         foreach ($plan->parts as $part) {
             $list = $this->hasList ? ReadersList::of($plan->score, $part->part, $part->book, $part->bow, $part->prints) : null;
-            $parts[] = self::object(self::head($part->part, $roadmap) + ($list === null ? [] : ['minutes' => $list->minutes()]), [
+            $head = self::head($part->part, $roadmap) + ($list === null ? [] : ['minutes' => $list->minutes()]);
+            $parts[] = self::object($head + ($moreOfParts[$part->part->id] ?? []), [
                 'notes' => $this->noteLines($plan->score, $part),
                 'flags' => self::flagLines($part->flags, $plan->score),
                 ...($list === null ? [] : ['list' => array_map(self::encode(...), self::list($list))]),
             ]);
         }
-        $head = substr(self::encode(['format' => self::FORMAT, 'version' => 1, 'title' => $plan->score->title]), 0, -1);
+        $head = substr(self::encode(['format' => self::FORMAT, 'version' => 1, 'title' => $plan->score->title] + $more), 0, -1);
         $flags = self::lines(self::flagLines($plan->flags, $plan->score));
 
         return "{$head},\"parts\":" . self::lines($parts) . ",\"flags\":{$flags}}\n";

@@ -27,6 +27,7 @@ final class ArrowsTest extends TestCase
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
         'Editions' => ['Music', 'Format', 'Plan'],
         'Correction' => ['Music', 'Marks', 'Format'],
+        'Lessons' => ['Music', 'Settings', 'Marks', 'Bowing', 'Fingering', 'Plan', 'Format'],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice', 'Settings'],
     ];
 

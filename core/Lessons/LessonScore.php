@@ -19,7 +19,7 @@ use UprightPencil\Music\Score;
 final readonly class LessonScore
 {
     /** More voices than these are no duet. */
-    private const MOST_LINES = 2;
+    public const MOST_LINES = 2;
 
     /** @param list<SectionLine> $lines in the order of the parts */
     private function __construct(public string $musicXml, public array $lines)
@@ -30,11 +30,13 @@ final readonly class LessonScore
      * @param Document $typed the line as violins read it; it is taken apart and cannot be used afterwards
      * @param non-empty-list<LessonSection> $sections
      * @param array<string, SectionChoice> $choices by section
+     * @param int $raised octaves by which the line is typed lower than violins read it: 1 for a line a cello reads
      * @throws UnreadableScore
      * @throws MusicException
      */
-    public static function of(Document $typed, OctaveRule $rule, array $sections, array $choices = []): self
+    public static function of(Document $typed, OctaveRule $rule, array $sections, array $choices = [], int $raised = 0): self
     {
+        self::raise($typed, $raised);
         $score = (new ScoreReader())->fromDocument($typed);
         $parts = array_slice($score->parts, 0, self::MOST_LINES);
         $elements = [];
@@ -71,6 +73,17 @@ final readonly class LessonScore
         self::replace($typed, $written);
 
         return new self($typed->toString(), $lines);
+    }
+
+    private static function raise(Document $typed, int $octaves): void
+    {
+        foreach ($octaves === 0 ? [] : $typed->notes as $note) {
+            $pitch = Xml::child($note, 'pitch');
+            $octave = $pitch === null ? null : Xml::child($pitch, 'octave');
+            if ($octave !== null) {
+                $octave->nodeValue = (string) max(0, min(9, (int) $octave->textContent + $octaves));
+            }
+        }
     }
 
     /**

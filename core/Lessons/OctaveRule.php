@@ -18,6 +18,7 @@ use UprightPencil\Settings\Profile;
  *
  * Of those that hold every note within what the class has learned, the nearest to the line's home: violins as typed; violas as the
  * violins, unless that leaves first position on their A string; cellos an octave below the violas; basses written as the cellos.
+ * Where none holds them all the line stays at home.
  */
 final readonly class OctaveRule
 {
@@ -79,18 +80,14 @@ final readonly class OctaveRule
     private function nearest(Score $score, array $lines, Instrument $instrument, int $home): LineOctave
     {
         $learned = LearnedNotes::of($instrument, $this->profile, $this->bassHand);
-        $best = null;
         foreach (self::ORDER as $away) {
-            $there = new LineOctave($home + $away, $home, self::outside($score, $lines, $learned, $home + $away));
-            if ($best === null || $there->countOutside() < $best->countOutside()) {
-                $best = $there;
-            }
-            if ($best->countOutside() === 0) {
-                break;
+            $outside = self::outside($score, $lines, $learned, $home + $away);
+            if (array_filter($outside) === []) {
+                return new LineOctave($home + $away, $home, $outside);
             }
         }
 
-        return $best;
+        return new LineOctave($home, $home, self::outside($score, $lines, $learned, $home));
     }
 
     /**

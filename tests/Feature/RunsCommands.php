@@ -17,7 +17,9 @@ trait RunsCommands
 
     private function removeFolder(): void
     {
-        array_map(unlink(...), glob("{$this->folder}/*") ?: []);
+        foreach (glob("{$this->folder}/*") ?: [] as $path) {
+            is_dir($path) ? array_map(unlink(...), glob("{$path}/*") ?: []) && rmdir($path) : unlink($path);
+        }
         rmdir($this->folder);
     }
 

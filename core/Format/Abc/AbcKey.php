@@ -19,7 +19,7 @@ final readonly class AbcKey
     ];
     /** Sign, line and octaves by which it is played otherwise than written. */
     private const CLEFS = [
-        'treble' => ['G', 2], 'alto' => ['C', 3], 'tenor' => ['C', 4], 'bass' => ['F', 4],
+        'treble' => ['G', 2], 'alto' => ['C', 3], 'tenor' => ['C', 4], 'bass' => ['F', 4], 'perc' => ['percussion', 2],
     ];
     private const ACCIDENTALS = ['^^' => 2, '__' => -2, '^' => 1, '_' => -1, '=' => 0];
     private const SHARPS = 'FCGDAEB';
@@ -105,11 +105,11 @@ final readonly class AbcKey
             }
             $isNamed = preg_match('~^clef="?([^"]*)"?$~', $word, $match) === 1;
             $name = $isNamed ? $match[1] : $word;
-            if (preg_match('~^(treble|alto|tenor|bass)([+-]8)?$~', $name, $match) === 1) {
+            if (preg_match('~^(treble|alto|tenor|bass|perc)([+-]8)?$~', $name, $match) === 1) {
                 $clef = self::CLEFS[$match[1]];
                 $octave = isset($match[2]) ? ($octave ?? 0) + ($match[2] === '+8' ? 1 : -1) : $octave;
             } elseif ($isNamed) {
-                return ["“{$name}” is no clef here; expected treble, alto, tenor or bass", null, []];
+                return ["“{$name}” is no clef here; expected treble, alto, tenor, bass or perc", null, []];
             } elseif ($index > 0 && preg_match('~^(?:transpose|middle|m|t|stafflines|staffscale|style|score|shift)=~', $word) === 1) {
                 continue;
             } else {

@@ -449,6 +449,7 @@ final class AbcMusic
     /** A note is finished: what waited for it, and what goes before it, is its own. */
     private function put(AbcNote $note): void
     {
+        $note->until = $this->column();
         [$note->signs, $note->words, $note->slursFrom, $note->grace] = [$this->signs, $this->words, $this->slurs, $this->grace];
         $note->isSlashed = $this->isSlashed;
         [$this->signs, $this->words, $this->slurs, $this->grace, $this->isSlashed] = [[], [], [], [], false];

@@ -12,6 +12,7 @@ final class AbcMusicXml
     /** Parts of a quarter note that lengths are told in: halved seven times, and three, five, seven or nine in the time of others. */
     private const DIVISIONS = 10080;
     private const TREBLE = ['G', 2];
+    private const RHYTHM = 'percussion';
     private const ACCIDENTALS = [-2 => 'flat-flat', -1 => 'flat', 0 => 'natural', 1 => 'sharp', 2 => 'double-sharp'];
 
     private AbcKey $key;
@@ -26,8 +27,20 @@ final class AbcMusicXml
     /** @var array<string, int> alterations of the notes a tie reaches from, by letter and octave */
     private array $tied = [];
 
+    /** Whether the voice that is written has a rhythm and no pitches. */
+    private bool $isRhythm = false;
+    /** @var list<list<array{int, int, int}>> */
+    private array $places = [];
+
+    /** @return list<list<array{int, int, int}>> where each notehead was typed, as {@see AbcReading} tells it, once all is written */
+    public function places(): array
+    {
+        return $this->places;
+    }
+
     public function write(AbcTune $tune): string
     {
+        $this->places = [];
         $tune->voice();
         $list = $parts = '';
         $count = 1;
@@ -38,7 +51,12 @@ final class AbcMusicXml
         foreach ($tune->voices as $voice) {
             $id = 'P' . ++$index;
             $name = $voice->name !== '' ? $voice->name : (count($tune->voices) === 1 ? 'Violin' : "Violin {$voice->id}");
-            $list .= "<score-part id=\"{$id}\"><part-name>" . self::text($name) . '</part-name></score-part>';
+            // A rhythm alone is bowed by everybody.
+            $isRhythm = $voice->clef !== null && $voice->clef[0] === self::RHYTHM;
+            $name = $isRhythm && $voice->name === '' ? 'Everybody' : $name;
+            $player = $isRhythm ? "<score-instrument id=\"{$id}-I\"><instrument-name>Violin</instrument-name></score-instrument>" : '';
+            $list .= "<score-part id=\"{$id}\"><part-name>" . self::text($name) . "</part-name>{$player}</score-part>";
+            $this->places[] = [];
             $parts .= "<part id=\"{$id}\">" . $this->part($tune, $voice, $count) . '</part>';
         }
         $composer = $tune->composer === '' ? ''
@@ -62,10 +80,11 @@ final class AbcMusicXml
     {
         $this->key = AbcKey::none();
         $this->slurs = $this->isDotted = $this->tied = [];
+        $this->isRhythm = $voice->clef !== null && $voice->clef[0] === self::RHYTHM;
         $meter = AbcMeter::free();
         $first = $voice->measures[0] ?? null;
         $isPickup = $first !== null && $first->rests === 0 && ($first->meter?->length?->isMoreThan($first->length()) ?? false);
-        $number = $tune->firstMeasure ?? ($isPickup ? 0 : 1);
+        $number = ($tune->firstMeasure ?? 1) - ($isPickup ? 1 : 0);
         $xml = '';
         $clef = $voice->clef ?? self::TREBLE;
         $written = 0;
@@ -108,7 +127,9 @@ final class AbcMusicXml
                 : "<time{$symbol}><beats>{$measure->meter->beats}</beats><beat-type>{$measure->meter->unit}</beat-type></time>";
         }
         $clef ??= $measure->key?->clef;
-        $xml .= $clef === null ? '' : "<clef><sign>{$clef[0]}</sign><line>{$clef[1]}</line></clef>";
+        $xml .= $clef === null ? '' : ($clef[0] === self::RHYTHM
+            ? '<clef><sign>percussion</sign></clef><staff-details><staff-lines>1</staff-lines></staff-details>'
+            : "<clef><sign>{$clef[0]}</sign><line>{$clef[1]}</line></clef>");
 
         return $xml === '' ? '' : "<attributes>{$xml}</attributes>";
     }
@@ -233,8 +254,10 @@ final class AbcMusicXml
         if ($pitch === null) {
             $xml .= '<rest/>';
         } else {
+            $this->places[count($this->places) - 1][] = [$note->line, $note->column, max($note->until, $note->column + 1)];
             [$pitchXml, $accidental, $isTiedTo] = $this->pitch($pitch, $piece->isFirst, $isTiedOn);
-            $xml .= $pitchXml;
+            $xml .= $this->isRhythm ? '<unpitched/>' : $pitchXml;
+            $accidental = $this->isRhythm ? '' : $accidental;
         }
         $xml .= $piece->isGrace ? '' : '<duration>' . self::duration($sounds) . '</duration>';
         $xml .= ($isTiedTo ? '<tie type="stop"/>' : '') . ($isTiedOn ? '<tie type="start"/>' : '');

@@ -34,6 +34,9 @@ final class AbcNote
     public ?string $syllable = null;
     public bool $isHyphenated = false;
 
+    /** The column after its last letter; 0 where it is not kept. */
+    public int $until = 0;
+
     /** @param Fraction $length in whole notes, as typed: a tuplet's note is longer than it sounds */
     public function __construct(public Fraction $length, public readonly int $line, public readonly int $column)
     {

@@ -85,7 +85,10 @@ final readonly class AbcReader
         }
         usort($tune->problems, static fn (AbcProblem $a, AbcProblem $b): int => [$a->line, $a->column] <=> [$b->line, $b->column]);
 
-        return new AbcReading((new AbcMusicXml())->write($tune), array_slice($tune->problems, 0, self::MANY), $tune->notes);
+        $writer = new AbcMusicXml();
+        $musicXml = $writer->write($tune);
+
+        return new AbcReading($musicXml, array_slice($tune->problems, 0, self::MANY), $tune->notes, $writer->places());
     }
 
     /** @param bool $goesOn whether the line before said that its printed line goes on */

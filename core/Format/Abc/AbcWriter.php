@@ -22,7 +22,7 @@ final class AbcWriter
         5 => 'B', 6 => 'F#', 7 => 'C#',
     ];
     private const ALTERED = [-2 => '__', -1 => '_', 0 => '=', 1 => '^', 2 => '^^'];
-    private const CLEFS = ['G2' => 'treble', 'C3' => 'alto', 'C4' => 'tenor', 'F4' => 'bass'];
+    private const CLEFS = ['percussion' => 'perc', 'G2' => 'treble', 'C3' => 'alto', 'C4' => 'tenor', 'F4' => 'bass'];
     private const ON_A_LINE = 4;
 
     private int $divisions = 1;

@@ -191,7 +191,7 @@ final class AbcTest extends TestCase
         yield 'a tuplet of one' => ['(1A', ['Line 4, column 1: a tuplet has two to nine notes.'], 1];
         yield 'a key' => ['A [K:Hb] B', ['Line 4, column 6: “Hb” is no key; expected one such as G, Dm, Bb, F#m, Ador or none.'], 2];
         yield 'a meter' => ['[M:7/5] A', ['Line 4, column 4: “7/5” is no meter; expected one such as 4/4, 6/8, C, C| or none.'], 1];
-        yield 'a clef' => ['[K:C clef=soprano] A', ['Line 4, column 4: “soprano” is no clef here; expected treble, alto, tenor or bass.'], 1];
+        yield 'a clef' => ['[K:C clef=soprano] A', ['Line 4, column 4: “soprano” is no clef here; expected treble, alto, tenor, bass or perc.'], 1];
         yield 'a length' => ['A0 B', ['Line 4, column 3: a note lasts neither nothing nor less than a 256th.'], 2];
         yield 'a note nobody has' => ["A c''''''' B", ['Line 4, column 11: no instrument has this note.'], 3];
         yield 'letters from the right' => ["A \u{05D0} B", ["Line 4, column 3: “\u{05D0}” is not read here; expected a note, a rest, a bar or a sign."], 2];

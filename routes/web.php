@@ -2,6 +2,7 @@
 
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\BinController;
+use App\Http\Controllers\BookController;
 use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\ClassController;
 use App\Http\Controllers\ClassLookController;
@@ -19,6 +20,7 @@ use App\Http\Controllers\HandOutController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InvitationController;
 use App\Http\Controllers\LeftFlagController;
+use App\Http\Controllers\LessonController;
 use App\Http\Controllers\LinkController;
 use App\Http\Controllers\MarkController;
 use App\Http\Controllers\MarkCopyController;
@@ -45,6 +47,7 @@ use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\SoundController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
+use App\Http\Controllers\WriteInController;
 use App\Http\Middleware\TheirCountingWords;
 use Illuminate\Support\Facades\Route;
 
@@ -85,6 +88,17 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('shelves', [ShelfController::class, 'store']);
         Route::patch('shelves/{shelf}', [ShelfController::class, 'update']);
         Route::delete('shelves/{shelf}', [ShelfController::class, 'destroy']);
+
+        Route::get('shelves/{shelf}/book', [BookController::class, 'show']);
+        Route::put('shelves/{shelf}/order', [BookController::class, 'move']);
+        Route::post('write-in', [WriteInController::class, 'store']);
+        Route::post('write-in/look', [WriteInController::class, 'look']);
+        Route::post('write-in/fingers', [WriteInController::class, 'fingers']);
+        Route::get('pieces/{piece}/typed', [WriteInController::class, 'show']);
+        Route::put('pieces/{piece}/typed', [WriteInController::class, 'update']);
+        Route::get('pieces/{piece}/lesson', [LessonController::class, 'show']);
+        Route::patch('pieces/{piece}/lesson', [LessonController::class, 'update']);
+        Route::get('pieces/{piece}/from-lesson', [LessonController::class, 'from']);
 
         Route::post('scores/look', [ScoreLookController::class, 'store']);
         Route::post('pieces', [PieceController::class, 'store']);

@@ -17,7 +17,9 @@ final class Things
 {
     /** By kind: its table, and the columns that acts change. */
     private const TABLES = [
-        'piece' => ['pieces', ['title', 'shelf_id', 'archived_at', 'deleted_at', 'tempos', 'lesson_number']],
+        'piece' => ['pieces', [
+            'title', 'shelf_id', 'archived_at', 'deleted_at', 'tempos', 'lesson_number', 'lesson_page', 'book_place', 'lesson',
+        ]],
         'section' => ['sections', ['density', 'bows', 'bowed_at', 'fingered_at']],
         'link' => ['links', ['ended_at', 'shows']],
         'shelf' => ['shelves', ['user_id', 'name', 'note', 'kind', 'position', 'settings', 'created_at', 'updated_at']],

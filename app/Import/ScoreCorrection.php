@@ -65,15 +65,32 @@ final readonly class ScoreCorrection
     /**
      * @param list<int> $keep rows of the marks that go to their new place; the others that have lost theirs are put away
      * @param int $seen the piece's revision when they were chosen
+     * @param array<string, mixed>|null $typed what the corrected score was typed as
      * @throws MarkClash when marks were changed since
      * @throws UnreadableScore
      */
-    public function bringIn(Piece $piece, User $user, string $bytes, string $file, array $keep, int $seen): Correction
-    {
+    public function bringIn(
+        Piece $piece,
+        User $user,
+        string $bytes,
+        string $file,
+        array $keep,
+        int $seen,
+        ?array $typed = null,
+    ): Correction {
         $corrected = $this->look($piece, $bytes);
         $prepared = $this->reading->readBytes($corrected->bytes, $file);
 
-        return DB::connection()->transaction(function () use ($piece, $user, $corrected, $prepared, $file, $keep, $seen): Correction {
+        return DB::connection()->transaction(function () use (
+            $piece,
+            $user,
+            $corrected,
+            $prepared,
+            $file,
+            $keep,
+            $seen,
+            $typed,
+        ): Correction {
             if ($piece->newQuery()->whereKey($piece->id)->lockForUpdate()->value('revision') !== $seen) {
                 throw MarkClash::sinceLooked();
             }
@@ -99,6 +116,7 @@ final readonly class ScoreCorrection
                 'source_name' => pathinfo($file, PATHINFO_FILENAME) . '.musicxml',
                 'summary' => $prepared->summary,
                 'tempos' => self::tempos($piece, $corrected),
+                'typed' => $typed,
             ]);
             $this->lay($piece, $prepared, array_column($corrected->old->parts, 'id'));
 
@@ -126,6 +144,7 @@ final readonly class ScoreCorrection
                 'source_name' => $before['name'],
                 'summary' => $before['summary'],
                 'tempos' => $before['tempos'],
+                'typed' => $before['typed'] ?? null,
             ]);
             $ids = array_column($before['sections'], 'part_id');
             $all = array_column($prepared->sections, 'part_id');
@@ -161,6 +180,7 @@ final readonly class ScoreCorrection
             'hash' => $piece->source_hash,
             'summary' => $piece->summary,
             'tempos' => $piece->tempos,
+            'typed' => $piece->typed,
             'sections' => array_values($piece->sections()->get(Section::LIGHT)->map(
                 static fn (Section $section): array => ['part_id' => $section->part_id, 'name' => $section->name],
             )->all()),

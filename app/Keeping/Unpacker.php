@@ -11,6 +11,7 @@ use App\HandOut\PublishEdition;
 use App\History\Topic;
 use App\Models\Change;
 use App\Models\Mark;
+use App\Lessons\LessonNotes;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
@@ -23,6 +24,7 @@ use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MarksJson;
+use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
@@ -142,7 +144,14 @@ final readonly class Unpacker
                 $title,
                 is_int($lesson) && $lesson >= 1 && $lesson <= 999 ? $lesson : null,
             );
-            $piece->update(['archived_at' => self::time($row['archived'] ?? null), 'tempos' => self::tempos($row['tempos'] ?? null)]);
+            $piece->update([
+                'archived_at' => self::time($row['archived'] ?? null),
+                'tempos' => self::tempos($row['tempos'] ?? null),
+                'lesson_page' => self::number($row['page'] ?? null),
+                'book_place' => self::number($row['place'] ?? null),
+                'typed' => is_array($row['typed'] ?? null) ? TypedPiece::from($row['typed'])->toArray() : null,
+                'lesson' => is_array($row['notes'] ?? null) ? LessonNotes::from($row['notes'])->toArray() : null,
+            ]);
             $sections = $piece->sections()->get()->keyBy('part_id');
             foreach (is_array($row['parts'] ?? null) ? $row['parts'] : [] as $part) {
                 if (!is_array($part)) {
@@ -162,6 +171,11 @@ final readonly class Unpacker
             $this->log($user, $piece, $sections->all(), $log);
             $this->talk($sections->all(), $talk);
         }, 3);
+    }
+
+    private static function number(mixed $value): ?int
+    {
+        return is_int($value) && $value >= 1 && $value <= 9999 ? $value : null;
     }
 
     /** Parts for the instruments they were for, without those that were left out. */

@@ -13,7 +13,7 @@ use Illuminate\Support\Carbon;
  * A corrected score that was brought in over a piece, and what was there before.
  *
  * @phpstan-type Before array{name: string, hash: string, summary: array<string, mixed>, tempos: array<string, float>|null,
- *     sections: list<array{part_id: string, name: string}>}
+ *     sections: list<array{part_id: string, name: string}>, typed?: array<string, mixed>|null}
  *
  * @property int $id
  * @property int $piece_id

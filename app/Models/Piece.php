@@ -27,6 +27,10 @@ use UprightPencil\Music\Score;
  * @property int $source_bytes how large it was
  * @property array<string, mixed> $summary what was understood of it
  * @property int $revision counts every change to its marks
+ * @property array<string, mixed>|null $typed what it was typed as, as {@see \UprightPencil\Lessons\TypedPiece} tells it; null for a file
+ * @property int|null $lesson_page of the printed book
+ * @property int|null $book_place where it stands in its book, where that was said; null by its number
+ * @property array<string, mixed>|null $lesson what the director says of it, as {@see \App\Lessons\LessonNotes} tells it
  * @property array<string, float>|null $tempos the director's, in quarter notes a minute by measure number
  * @property Shelf $shelf
  * @property-read User $owner
@@ -54,7 +58,10 @@ final class Piece extends Model
 
     protected function casts(): array
     {
-        return ['source' => Bytes::class, 'summary' => 'array', 'tempos' => 'array', 'archived_at' => 'datetime'];
+        return [
+            'source' => Bytes::class, 'summary' => 'array', 'tempos' => 'array', 'typed' => 'array', 'lesson' => 'array',
+            'archived_at' => 'datetime',
+        ];
     }
 
     /** @return BelongsTo<User, $this> */

@@ -133,6 +133,12 @@ final class ContractTest extends FeatureTestCase
 
             return $this->json($method, "{$path}?from=1");
         }
+        if (str_ends_with($route, 'pieces/{piece}/typed')) {
+            $typed = ['typed' => ['abc' => "T:Typed\nM:4/4\nL:1/4\nK:D\nD E F G | A4 |]"], 'shelf' => (int) $this->things['shelf'], 'title' => 'Typed'];
+            $this->things['piece'] = (string) $this->postJson('/api/v1/write-in', $typed)->assertCreated()->json('id');
+
+            return $this->ask($route, str_starts_with($route, 'GET') ? [] : $typed);
+        }
         if ($route === 'GET api/v1/sections/{section}/choice') {
             $made = $this->postJson("/api/v1/sections/{$section}/marks", ['lines' => '1.2 III or I', 'seen' => 99])->json('marks');
             $key = rawurlencode((string) array_column($made, 'key', 'words')['III or I']);
@@ -177,6 +183,8 @@ final class ContractTest extends FeatureTestCase
                 'file' => 'tune.musicxml',
                 'shelf' => (int) $this->things['shelf'],
             ],
+            'POST api/v1/write-in' => ['shelf' => (int) $this->things['shelf']] + RouteTable::all()[$route]['body'],
+            'PUT api/v1/shelves/{shelf}/order' => ['piece' => (int) $this->things['piece'], 'to' => 0],
             'POST api/v1/account/unpack' => ['file' => UploadedFile::fake()->create('all.zip', 4)],
             'POST api/v1/sections/{section}/marks' => ['lines' => '1.2 down, low 4, "sing"', 'seen' => 0],
             'POST api/v1/sections/{section}/copy' => ['look' => false] + RouteTable::all()[$route]['body'],

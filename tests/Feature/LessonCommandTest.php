@@ -93,13 +93,15 @@ final class LessonCommandTest extends TestCase
 
     public function testAnythingElseIsToldInALine(): void
     {
-        foreach ([
+        foreach (
+            [
             ['steps.abc', '--for=kazoo', '--for: “kazoo” is none of violin, '],
             ['nothing.abc', '--for=violin', 'nothing.abc: there is no such file'],
             ['steps.abc', '--book=nowhere', 'nowhere: there is no such folder'],
             ['steps.abc', '--notes=somehow', '--notes: expected singly, phrase or kept'],
             ['steps.abc', '--out=x.pdf', '--out: a file ends in .musicxml, .mxl or .json'],
-        ] as [$file, $option, $said]) {
+            ] as [$file, $option, $said]
+        ) {
             [$exit, $output, $errors] = $this->artisan('pencil:lesson', $file, $option);
             self::assertSame([1, ''], [$exit, $output]);
             self::assertStringStartsWith($said, $errors);

@@ -29,6 +29,7 @@ final class RouteTable
         $made = static fn (array $expected): array => array_map(static fn (int $status): int => $status === 200 ? 201 : $status, $expected);
         $refused = static fn (array $expected, int $with): array => array_map(static fn (int $status): int => $status === 200 ? $with : $status, $expected);
         $settings = ['profile' => 'second-year', 'schools' => [], 'sizes' => [], 'density' => 'standard', 'wording' => 'words'];
+        $abc = "X:1\nT:Typed\nM:4/4\nL:1/4\nK:D\nD E F G | A4 |]\n";
         $copy = ['from' => 0, 'start' => '0', 'until' => '1', 'onto' => '2', 'what' => 'all', 'look' => true];
         $rows = [
             'GET up' => [[], self::ANYBODY],
@@ -94,6 +95,16 @@ final class RouteTable
             'POST api/v1/pieces/{piece}/corrections/look' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'POST api/v1/pieces/{piece}/corrections' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'DELETE api/v1/corrections/{correction}' => [[], self::OWNER],
+            'GET api/v1/shelves/{shelf}/book' => [[], self::OWNER_ALONE],
+            'PUT api/v1/shelves/{shelf}/order' => [['piece' => 999_999, 'to' => 0], $refused(self::OWNER_ALONE, 422)],
+            'POST api/v1/write-in' => [['typed' => ['abc' => $abc], 'shelf' => 999_999], $refused(self::SIGNED_IN, 422)],
+            'POST api/v1/write-in/look' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],
+            'POST api/v1/write-in/fingers' => [['line' => 'D 0 1 2 3'], self::SIGNED_IN],
+            'GET api/v1/pieces/{piece}/typed' => [[], $refused(self::OWNER, 422)],
+            'PUT api/v1/pieces/{piece}/typed' => [['typed' => ['abc' => $abc]], $refused(self::OWNER, 422)],
+            'GET api/v1/pieces/{piece}/lesson' => [[], self::ALL],
+            'PATCH api/v1/pieces/{piece}/lesson' => [['steps' => ['count']], self::OWNER],
+            'GET api/v1/pieces/{piece}/from-lesson' => [[], self::OWNER],
             'GET api/v1/pieces/{piece}/glance' => [[], self::ALL],
             'GET api/v1/pieces/{piece}/tutti' => [[], self::ALL],
             'POST api/v1/pieces/{piece}/marks/look' => [['parts' => [['section' => '{section}', 'lines' => '1.2 up']]], self::PROPOSERS],

@@ -6,6 +6,7 @@ namespace App\Http\Contract;
 
 use App\Accounts\SignIns;
 use App\Import\ImportSummary;
+use App\Lessons\TypedLook;
 use App\Plans\ClassSettings;
 use PHPStan\PhpDocParser\Ast\PhpDoc\TypeAliasImportTagValueNode;
 use PHPStan\PhpDocParser\Ast\PhpDoc\TypeAliasTagValueNode;
@@ -20,6 +21,8 @@ use ReflectionClass;
 use RuntimeException;
 use Symfony\Component\Finder\Finder;
 use UprightPencil\Format\MarkedScoreJson;
+use UprightPencil\Lessons\PointingBoard;
+use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Practice\FingerboardCard;
 
 /**
@@ -32,7 +35,8 @@ final class AnswerTypes
 {
     /** Classes beside the resources that declare types of answers. */
     private const OTHERS = [
-        MarkedScoreJson::class, FingerboardCard::class, SignIns::class, ImportSummary::class, ClassSettings::class,
+        MarkedScoreJson::class, FingerboardCard::class, SignIns::class, ImportSummary::class, ClassSettings::class, PointingBoard::class,
+        TypedPiece::class, TypedLook::class,
     ];
 
     /** @var array<string, TypeNode> by name */

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Contract\Answers;
 use App\Http\Requests\MarkRequest;
+use App\Lessons\SharedBowing;
 use App\Marking\ChangeMarks;
 use App\Marking\DeskAnswer;
 use App\Models\Section;
@@ -26,6 +27,7 @@ final class MarkController extends Controller
         private readonly SectionPlanner $plans,
         private readonly ChangeMarks $changes,
         private readonly DeskAnswer $answer,
+        private readonly SharedBowing $shared,
     ) {
     }
 
@@ -55,14 +57,15 @@ final class MarkController extends Controller
             $takes = $this->onlyOwnProposals($section, $takes, $user->id);
         }
 
-        return $this->answer->after($request, $section, $user, fn () => $this->changes->change(
-            $section,
+        $parts = [[$section, $puts, $takes], ...$this->shared->of($section, $puts, $takes)];
+
+        return $this->answer->after($request, $section, $user, fn () => $this->changes->together(
+            $section->piece_id,
             $user,
-            $puts,
-            $takes,
+            $parts,
             $request->seen(),
             $request->label(),
-        ));
+        ), static fn (): array => count($parts) === 1 ? [] : ['shared' => count($parts)]);
     }
 
     /** What lines typed into Say it would do, without doing it. */

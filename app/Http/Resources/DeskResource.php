@@ -71,7 +71,7 @@ use UprightPencil\Settings\CountingWords;
  *     flags: list<FlagRow>,
  *     can: NextActs, turned?: list<string>, turnedBack?: TurnedBack|null, message?: string,
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
- *     copied?: CopyLook}
+ *     copied?: CopyLook, shared?: int}
  * @phpstan-type Form array{words: string, means: string, stands: 'note'|'both', group: value-of<MarkGroup>}
  * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string, counts: value-of<CountingWords>}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
@@ -233,7 +233,6 @@ final readonly class DeskResource
     public function frame(Section $section, PlanHalves $plan, User $user): array
     {
         $piece = $section->piece;
-        $places = Places::of($plan->score, $plan->part);
         $instrument = $plan->part->instrument;
         $tempo = TempoMap::of($plan->score, null, $piece->temposFor($plan->score));
 
@@ -252,7 +251,7 @@ final readonly class DeskResource
                 'done' => ['bow' => $section->bowed_at !== null, 'hand' => $section->fingered_at !== null],
                 'edition' => self::edition($section),
             ],
-            'score' => array_map(fn (Note $note): array => $this->note($plan, $note, $places), $plan->part->notes),
+            'score' => self::printed($plan->score, $plan->part),
             'strings' => $instrument->isBowed() ? Strings::of($instrument)->names : [],
             'positions' => $instrument->isBowed() ? Position::all($instrument) : [],
             'positionWords' => self::positionWords($instrument),
@@ -273,15 +272,23 @@ final readonly class DeskResource
         ];
     }
 
-    /** @return ScoreNote */
-    private function note(PlanHalves $plan, Note $note, Places $places): array
+    /** @return list<ScoreNote> what is printed of a part, whatever is marked */
+    public static function printed(Score $score, Part $part): array
     {
-        $onset = $plan->score->onsetOf($note);
+        $places = Places::of($score, $part);
+
+        return array_map(static fn (Note $note): array => self::note($score, $note, $places), $part->notes);
+    }
+
+    /** @return ScoreNote */
+    private static function note(Score $score, Note $note, Places $places): array
+    {
+        $onset = $score->onsetOf($note);
         // A grace note takes no time; what is copied with it reaches a little beyond.
         $end = $onset->plus($note->isGrace ? Fraction::of(1, 64) : $note->duration);
 
         return [
-            ...(new MarkedScoreJson())->printed($plan->score, $note),
+            ...(new MarkedScoreJson())->printed($score, $note),
             'place' => $places->nameOf($note->id),
             'inWords' => $places->inWords($note->id),
             'spoken' => $note->pitch === null ? '' : $note->pitch->spoken() . $note->pitch->octave,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Lessons\BookOrder;
 use App\Models\Role;
 use App\Models\User;
 use Illuminate\Database\Query\Builder;
@@ -21,7 +22,8 @@ use stdClass;
  * @phpstan-type SectionSummary array{id: int, name: string, bowed?: int|float, fingered?: int|float, marks?: int, flags?: int,
  *     failed?: bool, edition?: int}
  * @phpstan-type RackSummary array{key: string, measures: int, meter: string, tempo: int|null, pickup: bool}
- * @phpstan-type RackPiece array{id: int, title: string, shelf: int, lesson?: int, summary: RackSummary, archived?: true, goes?: string,
+ * @phpstan-type RackPiece array{id: int, title: string, shelf: int, lesson?: int, page?: int, isTyped?: true, summary: RackSummary,
+ *     archived?: true, goes?: string,
  *     edition?: int, proposals?: int, role: value-of<Role>, owner?: string, share?: int, sections: list<SectionSummary>}
  * @phpstan-type RackShelf array{id: int, name: string, note: string, kind: 'programme'|'book', pieces: list<RackPiece>}
  * @phpstan-type RackInvitation array{id: int, title: string, owner: string, may: value-of<Role>,
@@ -34,7 +36,7 @@ use stdClass;
  */
 final readonly class RackResource
 {
-    private const PIECE = ['id', 'title', 'lesson_number', 'shelf_id', 'user_id', 'archived_at', 'deleted_at'];
+    private const PIECE = ['id', 'title', 'lesson_number', 'lesson_page', 'shelf_id', 'user_id', 'archived_at', 'deleted_at'];
     private const SUMMARY = ['key', 'measures', 'meter', 'tempo', 'pickup'];
 
     /**
@@ -47,7 +49,7 @@ final readonly class RackResource
             $view === 'bin',
             static fn (Builder $query) => $query->whereNotNull('deleted_at'),
             static fn (Builder $query) => $query->whereNull('deleted_at')->whereNull('archived_at', not: $view === 'earlier'),
-        )->orderBy('lesson_number')->orderBy('pieces.id')->get();
+        )->orderByRaw(BookOrder::BY)->orderBy('pieces.id')->get();
         $shared = $view !== 'now' ? new Collection() : $this->pieces()->join('shares', 'shares.piece_id', 'pieces.id')
             ->join('users', 'users.id', 'pieces.user_id')->where('shares.user_id', $user->id)->whereNull('deleted_at')
             ->orderBy('pieces.id')->addSelect(['shares.id as share', 'shares.may', 'users.name as owner'])->get();
@@ -79,7 +81,7 @@ final readonly class RackResource
     {
         $columns = array_map(static fn (string $column): string => "pieces.{$column}", self::PIECE);
 
-        return DB::table('pieces')->select([...$columns, ...array_map(
+        return DB::table('pieces')->selectRaw('typed is not null as is_typed')->addSelect([...$columns, ...array_map(
             static fn (string $name): string => "pieces.summary->{$name} as summary_{$name}",
             self::SUMMARY,
         )]);
@@ -141,6 +143,8 @@ final readonly class RackResource
             'title' => $row['title'],
             'shelf' => $row['shelf_id'],
             'lesson' => $row['lesson_number'],
+            'page' => $row['lesson_page'],
+            'isTyped' => $row['is_typed'] ? true : null,
             'summary' => [
                 'key' => PieceResource::shortKey((string) $row['summary_key']),
                 'measures' => (int) $row['summary_measures'],

@@ -10,6 +10,8 @@ export type Density = 'sparse' | 'standard' | 'every';
 
 export type Direction = 'down' | 'up';
 
+export type FactKind = 'string' | 'place' | 'pitch' | 'rhythm' | 'meter' | 'slur' | 'stroke' | 'dynamic' | 'form';
+
 export type FingerShape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
 
 export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'parts-differ-in-length' | 'marks-contradict' | 'goal-missed' | 'second-time-differs' | 'bow-runs-out' | 'no-time-to-retake' | 'crossing-in-slur' | 'finger-clash' | 'accidental-holds' | 'shift-without-time' | 'stretch' | 'out-of-range' | 'sections-differ' | 'return-differs' | 'section-starts-up' | 'last-note-up' | 'style-stops' | 'rhythm-once' | 'first-met' | 'repeat-over-barline' | 'never-played' | 'not-yet-learned';
@@ -20,9 +22,13 @@ export type GlanceKind = 'tune' | 'long-note' | 'fast-slur' | 'change' | 'dynami
 
 export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
+export type LessonSection = 'violin' | 'violin-1' | 'violin-2' | 'viola' | 'cello' | 'bass';
+
 export type MarkGroup = 'bow' | 'hand' | 'text';
 
 export type MarkState = 'decided' | 'proposed' | 'open';
+
+export type NotesFound = 'kept' | 'singly' | 'phrase';
 
 export type Origin = 'worked-out' | 'printed' | 'mark';
 
@@ -34,6 +40,8 @@ export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'contact' |
 
 export type Topic = 'marks' | 'score' | 'look' | 'part' | 'link' | 'rack' | 'class';
 
+export type TypedKind = 'lesson' | 'passage' | 'rhythm';
+
 export type Wording = 'words' | 'letter' | 'arrow';
 
 export interface Account {
@@ -43,6 +51,85 @@ export interface Account {
     signIns: SignIn[];
     pack: ErrandRow | null;
     unpack: ErrandRow | null;
+}
+
+export interface BookFact {
+    key: string;
+    kind: FactKind;
+    text: string;
+    measure: string;
+    beat: string;
+    muted: boolean;
+}
+
+export interface BookLesson {
+    id: number;
+    title: string;
+    lesson: number | null;
+    page: number | null;
+    isTyped: boolean;
+    key: string;
+    meter: string;
+    news: Record<string, BookFact[]>;
+}
+
+export interface BookOfLessons {
+    id: number;
+    name: string;
+    note: string;
+    instruments: string[];
+    lessons: BookLesson[];
+}
+
+export interface LessonStep {
+    key: string;
+    words: string;
+    taken: boolean;
+}
+
+export interface LessonPart {
+    id: number;
+    name: string;
+    part: string;
+    instrument: Instrument;
+    line: number;
+    likes: string;
+}
+
+export interface NextLesson {
+    id: number;
+    title: string;
+    lesson: number | null;
+}
+
+export interface LessonDesk {
+    id: number;
+    title: string;
+    lesson: number | null;
+    page: number | null;
+    isTyped: boolean;
+    shelf: number;
+    book: string;
+    steps: LessonStep[];
+    news: Record<string, BookFact[]>;
+    much: string[];
+    parts: LessonPart[];
+    before: NextLesson | null;
+    after: NextLesson | null;
+    mayManage: boolean;
+}
+
+export interface MissingFact {
+    instrument: string;
+    text: string;
+    measure: string;
+}
+
+export interface FromLesson {
+    shelf: number;
+    book: string;
+    lesson: NextLesson | null;
+    missing: MissingFact[];
 }
 
 export interface Choice {
@@ -245,6 +332,7 @@ export interface DeskPlan {
     yours?: Record<string, unknown> | null;
     theirs?: Record<string, unknown> | null;
     copied?: CopyLook;
+    shared?: number;
 }
 
 export interface Form {
@@ -609,6 +697,8 @@ export interface RackPiece {
     title: string;
     shelf: number;
     lesson?: number;
+    page?: number;
+    isTyped?: true;
     summary: RackSummary;
     archived?: true;
     goes?: string;
@@ -870,6 +960,16 @@ export interface Tutti {
     unisons: TuttiUnison[];
 }
 
+export interface TypedPieceRow {
+    id: number;
+    title: string;
+    shelf: number;
+    lesson: number | null;
+    page: number | null;
+    revision: number;
+    typed: Typed;
+}
+
 export interface UserRow {
     id: number;
     name: string;
@@ -1068,4 +1168,106 @@ export interface Settings {
     bows: BowDensity;
     wording: Wording;
     namesNotes: boolean;
+}
+
+export interface BoardPlace {
+    abc: string;
+    signed: string;
+    letter: string;
+    name: string;
+    finger: string;
+    at: number;
+    inKey: boolean;
+}
+
+export interface BoardString {
+    name: string;
+    places: BoardPlace[];
+}
+
+export interface ToldPassage {
+    part: string;
+    first: number;
+    abc: string;
+}
+
+export interface ToldChoice {
+    octaves: number | null;
+    found: NotesFound;
+}
+
+export interface Typed {
+    kind: TypedKind;
+    abc: string;
+    reader: Instrument;
+    sections: LessonSection[];
+    choices: Record<string, ToldChoice>;
+    part: string;
+    first: number;
+    others: ToldPassage[];
+}
+
+export interface TypedProblem {
+    line: number;
+    column: number;
+    text: string;
+}
+
+export interface TypedPlace {
+    id: string;
+    line: number;
+    from: number;
+    to: number;
+}
+
+export interface TypedPart {
+    id: string;
+    name: string;
+    instrument: string;
+}
+
+export interface TypedLine {
+    part: string;
+    section: string;
+    name: string;
+    text: string;
+    octaves: number;
+    outside: number;
+    moved: number;
+    why: string;
+    alone: boolean;
+    phrases: boolean;
+}
+
+export interface TypedNews {
+    instrument: string;
+    new: string[];
+}
+
+export interface TypedMeasure {
+    number: string;
+    onset: number;
+    length: number;
+    tempo: number;
+}
+
+export interface Typing {
+    problems: TypedProblem[];
+    counts: string[];
+    ways: string;
+    parts: TypedPart[];
+    shown: string;
+    instrument: string;
+    strings: string[];
+    xml: string;
+    score: ScoreNote[];
+    notes: PlannedNote[];
+    places: TypedPlace[];
+    measures: TypedMeasure[];
+    sound: Tone[];
+    lines: TypedLine[];
+    news: TypedNews[];
+    flags: string[];
+    board: BoardString[];
+    fifths: number;
 }

@@ -1,0 +1,203 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Lessons\BookNews;
+use App\Lessons\LessonNotes;
+use App\Lessons\PieceFacts;
+use App\Models\Piece;
+use App\Models\Section;
+use App\Models\Shelf;
+use App\Plans\SectionPlanner;
+use UprightPencil\Lessons\FactKind;
+use UprightPencil\Lessons\LessonFact;
+use UprightPencil\Lessons\SameHand;
+use UprightPencil\Music\Instrument;
+
+/**
+ * A book of lessons: what each brings, and one of them with all its sections.
+ *
+ * @phpstan-type BookFact array{key: string, kind: value-of<FactKind>, text: string, measure: string, beat: string, muted: bool}
+ * @phpstan-type BookLesson array{id: int, title: string, lesson: int|null, page: int|null, isTyped: bool, key: string, meter: string,
+ *     news: array<string, list<BookFact>>}
+ * @phpstan-type BookOfLessons array{id: int, name: string, note: string, instruments: list<string>, lessons: list<BookLesson>}
+ * @phpstan-type LessonStep array{key: string, words: string, taken: bool}
+ * @phpstan-type LessonPart array{id: int, name: string, part: string, instrument: value-of<Instrument>, line: int, likes: string}
+ * @phpstan-type NextLesson array{id: int, title: string, lesson: int|null}
+ * @phpstan-type LessonDesk array{id: int, title: string, lesson: int|null, page: int|null, isTyped: bool, shelf: int, book: string,
+ *     steps: list<LessonStep>, news: array<string, list<BookFact>>, much: list<string>, parts: list<LessonPart>,
+ *     before: NextLesson|null, after: NextLesson|null, mayManage: bool}
+ * @phpstan-type MissingFact array{instrument: string, text: string, measure: string}
+ * @phpstan-type FromLesson array{shelf: int, book: string, lesson: NextLesson|null, missing: list<MissingFact>}
+ */
+final readonly class BookResource
+{
+    /** More than this at once is much for a class. */
+    private const MUCH = 4;
+    private const MOST_MISSING = 40;
+
+    public function __construct(private PieceFacts $facts, private SectionPlanner $plans)
+    {
+    }
+
+    /** @return BookOfLessons */
+    public function of(Shelf $shelf): array
+    {
+        $book = BookNews::of($this->facts, $shelf);
+        $news = $book->read();
+        $lessons = array_map(fn (Piece $lesson): array => [
+            'id' => $lesson->id,
+            'title' => $lesson->title,
+            'lesson' => $lesson->lesson_number,
+            'page' => $lesson->lesson_page,
+            'isTyped' => $lesson->typed !== null,
+            'key' => PieceResource::shortKey(self::text($lesson->summary, 'key')),
+            'meter' => self::text($lesson->summary, 'meter'),
+            'news' => self::told($news[$lesson->id] ?? [], LessonNotes::of($lesson)),
+        ], $book->lessons);
+
+        return [
+            'id' => $shelf->id,
+            'name' => $shelf->name,
+            'note' => $shelf->note,
+            'instruments' => BookNews::instruments(),
+            'lessons' => $lessons,
+        ];
+    }
+
+    /** @return LessonDesk */
+    public function lesson(Piece $piece, bool $mayManage): array
+    {
+        $book = BookNews::of($this->facts, $piece->shelf);
+        $news = self::told($book->read()[$piece->id] ?? [], LessonNotes::of($piece));
+        $at = array_search($piece->id, array_map(static fn (Piece $one): int => $one->id, $book->lessons), true);
+        $steps = LessonNotes::of($piece)->steps;
+        $much = [];
+        foreach ($news as $instrument => $facts) {
+            $told = array_filter($facts, static fn (array $fact): bool => !$fact['muted']);
+            if ($at !== 0 && count($told) > self::MUCH) {
+                $much[] = ucfirst($instrument) . ': ' . count($told) . ' new things at once.';
+            }
+        }
+
+        return [
+            'id' => $piece->id,
+            'title' => $piece->title,
+            'lesson' => $piece->lesson_number,
+            'page' => $piece->lesson_page,
+            'isTyped' => $piece->typed !== null,
+            'shelf' => $piece->shelf_id,
+            'book' => $piece->shelf->name,
+            'steps' => array_map(static fn (string $key, string $words): array => [
+                'key' => $key,
+                'words' => $words,
+                'taken' => in_array($key, $steps, true),
+            ], array_keys(LessonNotes::STEPS), LessonNotes::STEPS),
+            'news' => $news,
+            'much' => $much,
+            'parts' => $this->parts($piece),
+            'before' => is_int($at) && $at > 0 ? self::next($book->lessons[$at - 1]) : null,
+            'after' => is_int($at) && isset($book->lessons[$at + 1]) ? self::next($book->lessons[$at + 1]) : null,
+            'mayManage' => $mayManage,
+        ];
+    }
+
+    /**
+     * For each book of a director, from which lesson on a piece can be played.
+     *
+     * @return list<FromLesson>
+     */
+    public function from(Piece $piece): array
+    {
+        $facts = $this->facts->of($piece);
+        $rows = [];
+        /** @var list<Shelf> $books */
+        $books = $piece->owner->shelves()->where('kind', 'book')->orderBy('position')->get()->all();
+        foreach ($books as $shelf) {
+            $book = BookNews::of($this->facts, $shelf);
+            if ($book->lessons === []) {
+                continue;
+            }
+            $book->read();
+            $missing = [];
+            foreach ($book->missing($facts) as $instrument => $wanted) {
+                foreach ($wanted as $fact) {
+                    if (count($missing) < self::MOST_MISSING) {
+                        $missing[] = ['instrument' => $instrument, 'text' => $fact->text, 'measure' => $fact->measure];
+                    }
+                }
+            }
+            $last = $book->fromWhichOn($facts);
+            $rows[] = [
+                'shelf' => $shelf->id,
+                'book' => $shelf->name,
+                'lesson' => $last === null ? null : self::next($last),
+                'missing' => $missing,
+            ];
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param array<string, list<LessonFact>> $news by instrument
+     * @return array<string, list<BookFact>>
+     */
+    private static function told(array $news, LessonNotes $notes): array
+    {
+        return array_map(static fn (array $facts): array => array_map(static fn (LessonFact $fact): array => [
+            'key' => $fact->key,
+            'kind' => $fact->kind->value,
+            'text' => $notes->words[$fact->key] ?? $fact->text,
+            'measure' => $fact->measure,
+            'beat' => $fact->beat->toDecimal(),
+            'muted' => in_array($fact->key, $notes->muted, true),
+        ], $facts), $news);
+    }
+
+    /** @return list<LessonPart> */
+    private function parts(Piece $piece): array
+    {
+        $isDuet = false;
+        foreach ($piece->sections as $section) {
+            $isDuet = $isDuet || str_contains($section->name, '(second line)');
+        }
+        $violin = null;
+        $parts = [];
+        foreach ($piece->sections as $section) {
+            /** @var Section $section */
+            $line = str_contains($section->name, '(second line)') ? 1 : 0;
+            $plan = $this->plans->of($section)->part;
+            $isFirst = $violin === null && $section->instrument === Instrument::Violin->value;
+            $violin = $isFirst ? $plan : $violin;
+            $parts[] = [
+                'id' => $section->id,
+                'name' => $section->name,
+                'part' => $section->part_id,
+                'instrument' => Instrument::from($section->instrument)->value,
+                'line' => $line,
+                'likes' => $violin !== null && $section->instrument === Instrument::Viola->value && !$isDuet
+                    ? SameHand::words($plan, $violin)
+                    : '',
+            ];
+        }
+
+        return $parts;
+    }
+
+    /** @return NextLesson */
+    private static function next(Piece $lesson): array
+    {
+        return ['id' => $lesson->id, 'title' => $lesson->title, 'lesson' => $lesson->lesson_number];
+    }
+
+    /** @param array<string, mixed> $summary */
+    private static function text(array $summary, string $name): string
+    {
+        $value = $summary[$name] ?? '';
+
+        return is_string($value) ? $value : '';
+    }
+}

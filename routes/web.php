@@ -93,6 +93,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('shelves/{shelf}/order', [BookController::class, 'move']);
         Route::post('write-in', [WriteInController::class, 'store']);
         Route::post('write-in/look', [WriteInController::class, 'look']);
+        Route::post('write-in/musicxml', [WriteInController::class, 'musicXml']);
         Route::post('write-in/fingers', [WriteInController::class, 'fingers']);
         Route::get('pieces/{piece}/typed', [WriteInController::class, 'show']);
         Route::put('pieces/{piece}/typed', [WriteInController::class, 'update']);

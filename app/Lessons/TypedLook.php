@@ -98,7 +98,7 @@ final readonly class TypedLook
 
         return [
             'problems' => self::problems($typed->problems),
-            'counts' => self::counts($planner->review($score, $roadmap), $part),
+            'counts' => self::counts($planner->review($score, $roadmap), $part, count($score->measures) - 1, $piece->abc),
             'ways' => $roadmap->isStraight() ? '' : $roadmap->inWords($score->measures),
             'parts' => array_map(static fn (Part $one): array => [
                 'id' => $one->id,
@@ -162,13 +162,20 @@ final readonly class TypedLook
     }
 
     /**
-     * Measures that do not count, and jumps that lead nowhere.
+     * Measures that do not count, and jumps that lead nowhere. Of what is not yet at its end only what cannot come right any more.
      *
      * @param list<Flag> $flags
      * @return list<string>
      */
-    private static function counts(array $flags, Part $part): array
+    private static function counts(array $flags, Part $part, int $last, string $abc): array
     {
+        $isOver = preg_match('~(\|\]|\|\||:\|)\s*$~', $abc) === 1;
+        $isClosed = preg_match('~\|\s*$~', $abc) === 1;
+        $waits = static fn (Flag $flag): bool => !$isOver && (
+            in_array($flag->code, [FlagCode::PickupUnpaid, FlagCode::JumpUnclear, FlagCode::PartsDifferInLength], true)
+            || (!$isClosed && $flag->measure === $last)
+        );
+        $flags = array_filter($flags, static fn (Flag $flag): bool => !$waits($flag));
         $told = [];
         foreach ($flags as $flag) {
             $isHere = $flag->partId === null || $flag->partId === $part->id || $flag->code === FlagCode::PartsDifferInLength;

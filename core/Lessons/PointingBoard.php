@@ -16,17 +16,20 @@ use UprightPencil\Settings\Profile;
 /**
  * The places one points at to write a note: of every string the open string and first position, named and typed in a key.
  *
- * @phpstan-type BoardPlace array{abc: string, signed: string, letter: string, name: string, finger: string, at: float, inKey: bool}
+ * @phpstan-type BoardPlace array{abc: string, signed: string, letter: string, name: string, finger: string, at: float, inKey: bool, sounds: int}
  * @phpstan-type BoardString array{name: string, places: list<BoardPlace>}
  */
 final readonly class PointingBoard
 {
     /** Semitones over the open string up to which there are places. */
     private const HIGHEST = 7;
+    /** A bass sounds so many semitones below what it reads. */
+    private const OCTAVE = 12;
 
     /**
      * @param int $fifths sharps of the key, flats below zero
-     * @return list<BoardString> the highest string first; `at` is the share of the string behind the nut
+     * @return list<BoardString> the highest string first; `at` is the share of the string behind the nut, `sounds` a key of the
+     *     piano, middle C being 60
      * @throws MusicException
      */
     public static function of(Instrument $instrument, int $fifths, Profile $profile, BassHand $bassHand): array
@@ -52,6 +55,7 @@ final readonly class PointingBoard
                     'finger' => $finger,
                     'at' => round(Fingerboard::share($semitones), 4),
                     'inKey' => $inKey,
+                    'sounds' => $open + $semitones - ($instrument === Instrument::Bass ? self::OCTAVE : 0),
                 ];
             }
             $board[] = ['name' => $name, 'places' => $places];

@@ -26,6 +26,8 @@ export const router = createRouter({
         },
         { path: '/piece/:piece/hand-out', name: 'hand-out', component: () => import('./handout/HandOutScreen.vue') },
         { path: '/piece/:piece/corrected', name: 'correction', component: () => import('./correction/CorrectionScreen.vue') },
+        { path: '/write-in', name: 'write-in', component: () => import('./writein/WriteInScreen.vue') },
+        { path: '/piece/:piece/write-in', name: 'write-on', component: () => import('./writein/WriteInScreen.vue') },
         { path: '/account', name: 'account', component: () => import('./account/AccountScreen.vue') },
         { path: '/outbox', name: 'outbox', component: () => import('./outbox/OutboxScreen.vue') },
         { path: '/evening/:who?', name: 'guide', component: () => import('./guide/GuideScreen.vue'), meta: { open: true } },

@@ -99,6 +99,7 @@ final class RouteTable
             'PUT api/v1/shelves/{shelf}/order' => [['piece' => 999_999, 'to' => 0], $refused(self::OWNER_ALONE, 422)],
             'POST api/v1/write-in' => [['typed' => ['abc' => $abc], 'shelf' => 999_999], $refused(self::SIGNED_IN, 422)],
             'POST api/v1/write-in/look' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],
+            'POST api/v1/write-in/musicxml' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],
             'POST api/v1/write-in/fingers' => [['line' => 'D 0 1 2 3'], self::SIGNED_IN],
             'GET api/v1/pieces/{piece}/typed' => [[], $refused(self::OWNER, 422)],
             'PUT api/v1/pieces/{piece}/typed' => [['typed' => ['abc' => $abc]], $refused(self::OWNER, 422)],

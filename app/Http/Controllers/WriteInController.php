@@ -21,6 +21,7 @@ use App\Models\User;
 use App\Plans\ClassSettings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Abc\AbcProblem;
 use UprightPencil\Format\Exception\UnreadableScore;
@@ -67,6 +68,19 @@ final class WriteInController extends Controller
             'column' => $problem->column,
             'text' => $problem->text,
         ], $problems)]);
+    }
+
+    /** All of it as a score, to be taken away. Nothing is kept. */
+    #[Answers('application/vnd.recordare.musicxml+xml')]
+    public function musicXml(TypedRequest $request): Response|JsonResponse
+    {
+        try {
+            [, $xml] = $this->written($request, $request->settings($this->user($request)));
+        } catch (UprightPencilException $told) {
+            return $this->refuse($told->getMessage());
+        }
+
+        return response($xml)->header('Content-Type', 'application/vnd.recordare.musicxml+xml');
     }
 
     /** A new piece on a shelf. */

@@ -1178,6 +1178,7 @@ export interface BoardPlace {
     finger: string;
     at: number;
     inKey: boolean;
+    sounds: number;
 }
 
 export interface BoardString {

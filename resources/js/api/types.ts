@@ -69,6 +69,8 @@ export type {
     TuttiStretch,
     TuttiWay,
     Understanding,
+    Typed, TypedLine, TypedNews, TypedPart, TypedPieceRow, TypedPlace, TypedProblem, Typing,
+    BoardPlace, BoardString, BookFact, BookLesson, BookOfLessons, FromLesson, LessonDesk, LessonPart, LessonStep, NextLesson,
     UserRow as User,
     Way,
 } from './answers';

@@ -8,9 +8,9 @@ import type { Geometry } from '../engraving/ink';
 import '../desk/overlay/lanes.css';
 import type { Moment } from './bowing';
 
-const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean; now?: Moment | null }>();
-/** The note that is bowed now. */
-const here = computed(() => (props.now ? props.geometry.boxes.get(props.now.id) : undefined));
+const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean; now?: Moment | null; chosen?: string | null }>();
+/** The note that is bowed now, or chosen. */
+const here = computed(() => props.geometry.boxes.get(props.now?.id ?? props.chosen ?? ''));
 const layer = ref<SVGGElement | null>(null);
 
 function draw(): void {

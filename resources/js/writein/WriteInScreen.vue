@@ -1,0 +1,770 @@
+<script setup lang="ts">
+/**
+ * Music is typed: the text on the left, the engraved part with its bows and fingers on the right, the fingerboard and the lengths below
+ * for who points.
+ */
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { api } from '../api/client';
+import type { BoardPlace, InstrumentName, Rack, Shelf, Typed, TypedPieceRow, TypedProblem } from '../api/types';
+import LaneLayer from '../classview/LaneLayer.vue';
+import { BOW_LANE } from '../desk/overlay/bowLane';
+import { HAND_LANE } from '../desk/overlay/handLane';
+import { withPlan } from '../desk/state/store';
+import EngravedPage from '../engraving/EngravedPage.vue';
+import { cut, type CutScore } from '../engraving/score';
+import { remember, remembered } from '../ui/remembered';
+import { tell, warn } from '../ui/say';
+import { orWarn, sentenceOf } from '../ui/trying';
+import { isTyping } from '../ui/typing';
+import AbcEditor from './AbcEditor.vue';
+import BoardPicture from './BoardPicture.vue';
+import { EMPTY, forget, fresh, keep, kept, type Draft } from './draft';
+import { hear } from './hear';
+import LineNotes from './LineNotes.vue';
+import { useLooking } from './looking';
+import {
+    accidental, bodyStart, fieldOf, isSlurOpen, measureOf, near, offsetOf, placed, putBar, relength, sign, slur, tie, triplet, unitOf, withField, write,
+    type Editor, type Writing,
+} from './text';
+
+const route = useRoute();
+const router = useRouter();
+const piece = computed(() => (typeof route.params.piece === 'string' ? Number(route.params.piece) : null));
+const asked = (name: string): number | null => Number(route.query[name] ?? 0) || null;
+
+const draft = ref<Draft>(fresh(asked('shelf'), asked('number')));
+const isOpen = ref(false);
+const shelves = shallowRef<Shelf[]>([]);
+const editor = ref<Editor | null>(null);
+const way = ref<'abc' | 'fingers' | 'point'>(remembered('write-in-way', 'abc', (value): value is 'abc' => ['abc', 'fingers', 'point'].includes(String(value))));
+const shown = ref('');
+const caret = ref<Writing>({ text: '', from: 0, to: 0 });
+const isKeeping = ref(false);
+const isRestored = ref(false);
+const isSounding = ref(localStorage.getItem('write-in-sound') === 'yes');
+watch(way, (now) => remember('write-in-way', now));
+watch(isSounding, (now) => localStorage.setItem('write-in-sound', now ? 'yes' : 'no'));
+
+const { looked, problem, soon } = useLooking(() => ({ draft: draft.value, shown: shown.value }));
+const told = computed(() => looked.value?.told ?? null);
+const score = shallowRef<CutScore | null>(null);
+const notes = computed(() => withPlan(told.value?.score ?? [], told.value?.notes ?? []));
+watch(told, (now) => {
+    score.value = now && now.xml !== '' ? cut(now.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')) : null;
+});
+
+const KINDS: Record<Typed['kind'], string> = { lesson: 'a line for the class', passage: 'a passage from paper', rhythm: 'a rhythm alone' };
+const KEYS = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab', 'Am', 'Em', 'Bm', 'Dm', 'Gm', 'Cm'];
+const METERS = ['4/4', '3/4', '2/4', '6/8', 'C', 'C|', '2/2', '9/8', '12/8', '5/4', 'none'];
+const PARTS = ['Violin I', 'Violin II', 'Violin III', 'Viola', 'Cello', 'Bass'];
+const CLEFS: Record<string, string> = { Viola: ' clef=alto', Cello: ' clef=bass', Bass: ' clef=bass' };
+const READERS: InstrumentName[] = ['violin', 'viola', 'cello', 'bass'];
+const LENGTHS: { name: string; quarters: number; key: string }[] = [
+    { name: 'whole', quarters: 4, key: '1' },
+    { name: 'half', quarters: 2, key: '2' },
+    { name: 'quarter', quarters: 1, key: '3' },
+    { name: '8th', quarters: 0.5, key: '4' },
+    { name: '16th', quarters: 0.25, key: '5' },
+];
+const length = ref(1);
+const isDotted = ref(false);
+const quarters = computed(() => length.value * (isDotted.value ? 1.5 : 1));
+
+const abc = computed(() => draft.value.typed.abc);
+const field = (name: string): string => fieldOf(abc.value, name);
+const key = computed(() => field('K').replace(/\s*clef=\S+|\s*octave=\S+/g, '').trim());
+const tempo = computed(() => /=\s*(\d+)/.exec(field('Q'))?.[1] ?? '');
+const isBook = computed(() => shelves.value.find((one) => one.id === draft.value.shelf)?.kind === 'book');
+const slurWaits = computed(() => isSlurOpen(caret.value.text, caret.value.from));
+
+/** The note the cursor is at, on the page and in the text. */
+const here = computed(() => {
+    const { from, to } = caret.value;
+    const text = looked.value?.abc;
+    if (!text || text !== caret.value.text) return null;
+    const places = (told.value?.places ?? []).map((place) => ({
+        id: place.id, from: offsetOf(text, place.line, place.from), to: offsetOf(text, place.line, place.to),
+    }));
+    const inside = places.find((place) => (to > from ? place.from < to && place.to > from : place.from <= from && place.to > from));
+    return inside ?? places.findLast((place) => place.to <= from) ?? null;
+});
+
+function pick(id: string): void {
+    const place = told.value?.places.find((one) => one.id === id);
+    const text = looked.value?.abc ?? '';
+    if (!place || text !== abc.value) return;
+    editor.value?.choose(offsetOf(text, place.line, place.from), offsetOf(text, place.line, place.to));
+    if (way.value === 'abc') editor.value?.focus();
+}
+
+function changed(writing: Writing): void {
+    caret.value = writing;
+    draft.value = { ...draft.value, typed: { ...draft.value.typed, abc: writing.text } };
+}
+
+/** Every change is kept at once, and looked at. */
+watch(draft, (now) => {
+    if (!isOpen.value) return;
+    keep(piece.value, now);
+    soon();
+}, { deep: true });
+watch(shown, soon);
+
+/** Changes the text as one step that can be taken back. */
+function put(change: (writing: Writing) => Writing): void {
+    const now = editor.value?.writing();
+    if (now) editor.value?.put(change(now));
+}
+
+function setField(name: string, value: string): void {
+    put((writing) => {
+        const text = withField(writing.text, name, value);
+        const by = text.length - writing.text.length;
+        return { text, from: writing.from + by, to: writing.to + by };
+    });
+}
+
+function setKey(value: string): void {
+    setField('K', value + (/\s*(clef=\S+|octave=\S+)/.exec(field('K'))?.[0] ?? ''));
+}
+
+function change(more: Partial<Typed>): void {
+    draft.value = { ...draft.value, typed: { ...draft.value.typed, ...more } };
+}
+
+/** What is typed for another section's part is read in its clef. */
+function setPart(part: string): void {
+    const reader = READERS.find((one) => part.toLowerCase().startsWith(one)) ?? 'violin';
+    change({ part, reader });
+    setField('K', key.value + (CLEFS[part] ?? ''));
+}
+
+function setReader(reader: InstrumentName): void {
+    change({ reader });
+    setField('K', key.value + (reader === 'viola' ? ' clef=alto' : reader === 'violin' ? '' : ' clef=bass'));
+}
+
+function setTitle(title: string): void {
+    draft.value = { ...draft.value, title };
+    setField('T', title);
+}
+
+// ---- pointing ----
+
+function sound(place: BoardPlace): void {
+    if (isSounding.value) void hear(draft.value.typed.reader, place.sounds).catch((error: unknown) => warn(sentenceOf(error)));
+}
+
+const pointed = ref('');
+function point(place: BoardPlace): void {
+    const string = told.value?.board.find((one) => one.places.includes(place))?.name ?? '';
+    pointed.value = `${string} ${place.at}`;
+    put((writing) => {
+        if (writing.to > writing.from) return write(writing, placed(writing.text, writing.from, place), quartersOf(writing));
+        return write(writing, placed(writing.text, writing.from, place), quarters.value);
+    });
+    sound(place);
+}
+
+/** A note that is chosen keeps its length when it gets another pitch. */
+function quartersOf(writing: Writing): number {
+    const [, above, slashes = '', below] = /(\d*)(\/*)(\d*)$/.exec(writing.text.slice(writing.from, writing.to).replace(/-$/, '')) ?? [];
+    return ((above ? Number(above) : 1) * unitOf(writing.text)) / (slashes === '' ? 1 : below ? Number(below) : 2 ** slashes.length);
+}
+
+function rest(): void {
+    put((writing) => write(writing, 'z', quarters.value));
+}
+
+function letter(name: string): void {
+    const bare = near(caret.value.text, caret.value.from, name);
+    const place = told.value?.board.flatMap((one) => one.places).find((one) => one.inKey && one.abc === bare);
+    put((writing) => write(writing, place ? placed(writing.text, writing.from, place) : bare, quarters.value));
+    if (place) sound(place);
+}
+
+function takeLength(value: number): void {
+    length.value = value;
+    if (caret.value.to > caret.value.from) put((writing) => relength(writing, quarters.value));
+}
+
+function dot(): void {
+    isDotted.value = !isDotted.value;
+    if (caret.value.to > caret.value.from) put((writing) => relength(writing, quarters.value));
+}
+
+/** The hands' own keys, where no text is being typed. */
+function keydown(event: KeyboardEvent): void {
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !(event.target as HTMLElement).closest('input, select')) {
+        // The text has its own undo, wherever the focus is.
+        event.preventDefault();
+        event.stopImmediatePropagation();
+        if (event.shiftKey) editor.value?.redo();
+        else editor.value?.undo();
+        return;
+    }
+    if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLButtonElement && event.key === ' ') return;
+    const one = LENGTHS.find((each) => each.key === event.key);
+    const act: Record<string, () => void> = {
+        '.': dot,
+        ' ': rest,
+        '-': () => put(tie),
+        '(': () => put(slur),
+        ')': () => put(slur),
+        '|': () => put((writing) => putBar(writing, '|')),
+        Backspace: () => editor.value?.undo(),
+        Escape: () => editor.value?.choose(caret.value.to, caret.value.to),
+    };
+    const done = one ? () => takeLength(one.quarters) : /^[a-g]$/i.test(event.key) ? () => letter(event.key) : act[event.key];
+    if (!done) return;
+    event.preventDefault();
+    done();
+}
+
+// ---- by fingers ----
+
+const fingers = ref('');
+const fingerProblems = ref<TypedProblem[]>([]);
+/** The stretch of the text that the line of fingers writes. */
+let written: { from: number; to: number } | null = null;
+
+async function readFingers(): Promise<void> {
+    const line = fingers.value;
+    const unit = unitOf(abc.value);
+    try {
+        const read = await api.post<{ abc: string; problems: TypedProblem[] }>('write-in/fingers', {
+            line, abc: abc.value, instrument: draft.value.typed.reader, counts: Math.round(measureOf(abc.value) / unit),
+        });
+        if (line !== fingers.value) return;
+        fingerProblems.value = read.problems;
+        put((writing) => {
+            const at = Math.max(bodyStart(writing.text), written?.from ?? writing.from);
+            const end = Math.max(at, written?.to ?? at);
+            const space = at === bodyStart(writing.text) || /\s$/.test(writing.text.slice(0, at)) ? '' : ' ';
+            const text = read.abc === '' ? '' : `${space}${read.abc} `;
+            written = { from: at, to: at + text.length };
+            return { text: writing.text.slice(0, at) + text + writing.text.slice(end), from: at + text.length, to: at + text.length };
+        });
+    } catch (error) {
+        warn(sentenceOf(error));
+    }
+}
+
+function nextFingers(): void {
+    written = null;
+    fingers.value = '';
+    fingerProblems.value = [];
+}
+
+// ---- opening, keeping, taking away ----
+
+async function open(): Promise<void> {
+    isOpen.value = false;
+    await orWarn(async () => {
+        const rack = await api.get<Rack>('rack');
+        shelves.value = rack.shelves;
+        const own = kept(piece.value);
+        if (piece.value !== null) {
+            const row = await api.get<TypedPieceRow>(`pieces/${piece.value}/typed`);
+            const stored: Draft = { typed: row.typed, title: row.title, shelf: row.shelf, lesson: row.lesson, page: row.page, revision: row.revision };
+            isRestored.value = own !== null && own.typed.abc !== row.typed.abc;
+            draft.value = own !== null && isRestored.value ? { ...own, revision: row.revision } : stored;
+        } else {
+            isRestored.value = own !== null && own.typed.abc !== EMPTY && asked('shelf') === null;
+            const last = Number(localStorage.getItem('last-shelf'));
+            const shelf = asked('shelf') ?? (rack.shelves.find((one) => one.id === last) ?? rack.shelves.find((one) => one.kind === 'book') ?? rack.shelves[0])?.id ?? null;
+            draft.value = own !== null && isRestored.value ? own : fresh(shelf, asked('number'));
+        }
+        isOpen.value = true;
+        await nextTick();
+        caret.value = editor.value?.writing() ?? caret.value;
+        soon();
+    });
+}
+
+function beginAnew(): void {
+    forget(piece.value);
+    isRestored.value = false;
+    if (piece.value === null) void router.replace({ query: { shelf: draft.value.shelf ?? undefined } });
+    void open();
+}
+
+/** A passage more of the same part: what is typed so far stays with the piece. */
+function anotherPassage(): void {
+    const { typed } = draft.value;
+    const others = [...typed.others, { part: typed.part, first: typed.first, abc: typed.abc }];
+    const last = Number(told.value?.measures.at(-1)?.number ?? typed.first);
+    change({ others, first: last + 1 });
+    put((writing) => {
+        const text = writing.text.slice(0, bodyStart(writing.text));
+        return { text, from: text.length, to: text.length };
+    });
+}
+
+function takeUp(index: number): void {
+    const { typed } = draft.value;
+    const other = typed.others[index];
+    if (!other) return;
+    const mine = { part: typed.part, first: typed.first, abc: typed.abc };
+    const others = typed.others.map((one, at) => (at === index ? mine : one)).filter((one) => one.abc.slice(bodyStart(one.abc)).trim() !== '');
+    change({ others, part: other.part, first: other.first });
+    put(() => ({ text: other.abc, from: other.abc.length, to: other.abc.length }));
+}
+
+async function store(): Promise<void> {
+    if (isKeeping.value) return;
+    isKeeping.value = true;
+    await orWarn(async () => {
+        const { typed, title, shelf, lesson, page, revision } = draft.value;
+        const body = { typed, title, shelf, lesson: isBook.value ? lesson : null, page: isBook.value ? page : null, seen: revision };
+        const answer = piece.value === null
+            ? await api.post<{ id: number; section: number | null }>('write-in', body)
+            : await api.put<{ id: number; section: number | null }>(`pieces/${piece.value}/typed`, body);
+        forget(piece.value);
+        localStorage.setItem('last-shelf', String(shelf ?? ''));
+        tell(`“${title || field('T') || 'Without a title'}” stands on the shelf.`);
+        await router.push(typed.kind === 'lesson' ? `/piece/${answer.id}/lesson` : `/piece/${answer.id}/desk`);
+    });
+    isKeeping.value = false;
+}
+
+function download(text: string, ending: string, type: string): void {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(new Blob([text], { type }));
+    link.download = `${(draft.value.title || 'line').replace(/[^\p{L}\p{N} .-]/gu, '')}.${ending}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+}
+
+async function takeMusicXml(): Promise<void> {
+    await orWarn(async () => {
+        const { typed, title, shelf } = draft.value;
+        download(await api.postForText('write-in/musicxml', { typed, title, shelf }), 'musicxml', 'application/vnd.recordare.musicxml+xml');
+    });
+}
+
+onMounted(() => {
+    window.addEventListener('keydown', keydown, { capture: true });
+    void open();
+});
+onBeforeUnmount(() => window.removeEventListener('keydown', keydown, { capture: true }));
+watch(piece, () => void open());
+</script>
+
+<template>
+    <div class="write-in">
+        <header>
+            <input
+                class="title"
+                type="text"
+                placeholder="Title"
+                aria-label="Title"
+                maxlength="120"
+                :value="draft.title"
+                @change="setTitle(($event.target as HTMLInputElement).value)"
+            />
+            <select aria-label="What is typed" :value="draft.typed.kind" @change="change({ kind: ($event.target as HTMLSelectElement).value as Typed['kind'] })">
+                <option v-for="(words, kind) in KINDS" :key="kind" :value="kind">{{ words }}</option>
+            </select>
+            <label v-if="draft.typed.kind !== 'rhythm'">
+                key
+                <select aria-label="Key" :value="key" @change="setKey(($event.target as HTMLSelectElement).value)">
+                    <option v-for="one in KEYS.includes(key) ? KEYS : [key, ...KEYS]" :key="one" :value="one">{{ one.replace('b', '♭').replace('m', ' minor') }}</option>
+                </select>
+            </label>
+            <label>
+                meter
+                <select aria-label="Meter" :value="field('M')" @change="setField('M', ($event.target as HTMLSelectElement).value)">
+                    <option v-for="one in METERS.includes(field('M')) ? METERS : [field('M'), ...METERS]" :key="one" :value="one">{{ one }}</option>
+                </select>
+            </label>
+            <label>
+                ♩ =
+                <input
+                    class="number"
+                    type="number"
+                    min="20"
+                    max="300"
+                    aria-label="Quarter notes a minute"
+                    :value="tempo"
+                    @change="setField('Q', `1/4=${($event.target as HTMLInputElement).value || '84'}`)"
+                />
+            </label>
+            <template v-if="draft.typed.kind === 'passage'">
+                <label>
+                    part
+                    <select aria-label="Part" :value="draft.typed.part" @change="setPart(($event.target as HTMLSelectElement).value)">
+                        <option v-for="one in PARTS" :key="one" :value="one">{{ one }}</option>
+                    </select>
+                </label>
+                <label>
+                    from measure
+                    <input
+                        class="number"
+                        type="number"
+                        min="1"
+                        max="2000"
+                        aria-label="Number of its first measure"
+                        :value="draft.typed.first"
+                        @change="change({ first: Number(($event.target as HTMLInputElement).value) || 1 })"
+                    />
+                </label>
+            </template>
+            <label v-else-if="draft.typed.kind === 'lesson'">
+                typed as read by the
+                <select aria-label="Who reads it as it is typed" :value="draft.typed.reader" @change="setReader(($event.target as HTMLSelectElement).value as InstrumentName)">
+                    <option v-for="one in READERS" :key="one" :value="one">{{ one }}</option>
+                </select>
+            </label>
+        </header>
+
+        <section class="text" aria-label="The text">
+            <div class="ways" role="group" aria-label="How it is typed">
+                <button type="button" :aria-pressed="way === 'abc'" @click="way = 'abc'">ABC</button>
+                <button type="button" :aria-pressed="way === 'fingers'" @click="way = 'fingers'">by fingers</button>
+                <button type="button" :aria-pressed="way === 'point'" @click="way = 'point'">by pointing</button>
+                <label class="sound"><input v-model="isSounding" type="checkbox" /> sound</label>
+            </div>
+            <form v-if="way === 'fingers'" class="fingers" @submit.prevent="nextFingers">
+                <input
+                    v-model="fingers"
+                    type="text"
+                    placeholder="D 0 1 2 3 A 0 . 1"
+                    aria-label="Strings and fingers"
+                    autocomplete="off"
+                    maxlength="4000"
+                    @input="readFingers"
+                />
+                <p v-if="fingerProblems.length" class="wrong">{{ fingerProblems[0]?.text }}.</p>
+                <p v-else class="quiet">A string’s letter, then fingers; . holds one count more, - rests. Enter begins the next line.</p>
+            </form>
+            <AbcEditor
+                v-if="isOpen"
+                ref="editor"
+                :text="draft.typed.abc"
+                :problems="told?.problems ?? []"
+                :boxed="here"
+                @change="changed"
+                @caret="caret = $event"
+            />
+            <div class="said" role="status">
+                <p v-if="isRestored" class="quiet">This is your draft. <button type="button" class="plain-button" @click="beginAnew">{{ piece === null ? 'Begin anew' : 'As it stands on the shelf' }}</button></p>
+                <ul v-if="told && (told.counts.length || told.problems.length)" class="wrong">
+                    <li v-for="one in told.counts" :key="one">{{ one }}</li>
+                    <li v-for="one in told.problems.slice(0, 6)" :key="`${one.line} ${one.column}`">
+                        <button type="button" class="plain-button" @click="editor?.choose(offsetOf(abc, one.line, one.column), offsetOf(abc, one.line, one.column) + 1); editor?.focus()">Line {{ one.line }}, column {{ one.column }}</button> {{ one.text }}.
+                    </li>
+                </ul>
+                <p v-else-if="told?.xml" class="quiet">Every measure counts. <template v-if="told.ways">Played {{ told.ways }}.</template></p>
+                <p v-else class="quiet">Type a note, or press a place on the fingerboard below.</p>
+                <template v-if="draft.typed.kind === 'passage'">
+                    <p v-for="(other, index) in draft.typed.others" :key="index" class="quiet">
+                        {{ other.part }} from measure {{ other.first }} <button type="button" class="plain-button" @click="takeUp(index)">Take it up</button>
+                    </p>
+                    <button v-if="told?.xml" type="button" class="plain-button" @click="anotherPassage">+ Another passage</button>
+                </template>
+            </div>
+        </section>
+
+        <section class="page" :aria-label="`Engraved: ${told?.parts.find((one) => one.id === told?.shown)?.name ?? ''}`">
+            <div v-if="(told?.parts.length ?? 0) > 1" class="parts" role="group" aria-label="Which part is shown">
+                <button v-for="part in told?.parts" :key="part.id" type="button" :aria-pressed="part.id === told?.shown" @click="shown = part.id">{{ part.name }}</button>
+            </div>
+            <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
+            <div class="music scroller">
+                <EngravedPage v-if="score" :score="score" :hold="here?.id ?? null" :room="4 + BOW_LANE + HAND_LANE" label="What is typed, engraved" @pick="pick">
+                    <template #over="{ geometry }">
+                        <LaneLayer :geometry="geometry" :notes="notes" :strings="told?.strings ?? []" :bow="true" :hand="draft.typed.kind !== 'rhythm'" :chosen="here?.id ?? null" />
+                    </template>
+                </EngravedPage>
+            </div>
+            <LineNotes
+                v-if="told"
+                :told="told"
+                :choices="draft.typed.choices"
+                @choose="(section, choice) => change({ choices: { ...draft.typed.choices, [section]: choice } })"
+            />
+        </section>
+
+        <section class="hands" aria-label="Fingerboard and lengths">
+            <BoardPicture v-if="told && draft.typed.kind !== 'rhythm'" :board="told.board" :instrument="draft.typed.reader" :chosen="pointed" @point="point" />
+            <p v-else-if="draft.typed.kind === 'rhythm'" class="rhythm">
+                <button type="button" class="paper-button large" @click="put((writing) => write(writing, 'B', quarters))">a note</button>
+                <span class="quiet">Choose a length and press: a rhythm has no pitches.</span>
+            </p>
+            <div class="keys">
+                <div role="group" aria-label="Length">
+                    <button v-for="one in LENGTHS" :key="one.name" type="button" class="paper-button" :aria-pressed="length === one.quarters" @click="takeLength(one.quarters)">{{ one.name }}</button>
+                    <button type="button" class="paper-button" aria-label="Dotted" :aria-pressed="isDotted" @click="dot">.</button>
+                    <button type="button" class="paper-button" @click="rest">rest</button>
+                    <button type="button" class="paper-button" @click="put(tie)">tie</button>
+                    <button type="button" class="paper-button" :aria-pressed="slurWaits" @click="put(slur)">{{ slurWaits ? 'slur ends' : 'slur' }}</button>
+                    <button type="button" class="paper-button" aria-label="Triplet" @click="put(triplet)">3</button>
+                </div>
+                <div role="group" aria-label="Bars and signs">
+                    <button type="button" class="paper-button" aria-label="Barline" @click="put((writing) => putBar(writing, '|'))">|</button>
+                    <button type="button" class="paper-button" aria-label="Repeat begins" @click="put((writing) => putBar(writing, '|:'))">|:</button>
+                    <button type="button" class="paper-button" aria-label="Repeat ends" @click="put((writing) => putBar(writing, ':|'))">:|</button>
+                    <button type="button" class="paper-button" aria-label="First ending" @click="put((writing) => putBar(writing, '1'))">1.</button>
+                    <button type="button" class="paper-button" aria-label="Second ending" @click="put((writing) => putBar(writing, '2'))">2.</button>
+                    <button type="button" class="paper-button" aria-label="The end" @click="put((writing) => putBar(writing, '|]'))">end</button>
+                    <button type="button" class="paper-button" aria-label="Down bow" @click="put((writing) => sign(writing, 'v'))">⊓</button>
+                    <button type="button" class="paper-button" aria-label="Up bow" @click="put((writing) => sign(writing, 'u'))">V</button>
+                    <button type="button" class="paper-button" aria-label="Sharp" @click="put((writing) => accidental(writing, '^'))">♯</button>
+                    <button type="button" class="paper-button" aria-label="Flat" @click="put((writing) => accidental(writing, '_'))">♭</button>
+                    <button type="button" class="paper-button" aria-label="Natural" @click="put((writing) => accidental(writing, '='))">♮</button>
+                    <button type="button" class="paper-button" @click="editor?.undo()">take back</button>
+                </div>
+                <p class="quiet">press a place to write it · keys 1–5 lengths · letters write notes · Space a rest</p>
+            </div>
+        </section>
+
+        <footer>
+            <span class="quiet">kept as you type</span>
+            <label>
+                on
+                <select v-model="draft.shelf" aria-label="Shelf" :disabled="piece !== null">
+                    <option v-for="one in shelves" :key="one.id" :value="one.id">{{ one.name }}</option>
+                </select>
+            </label>
+            <template v-if="isBook">
+                <label>number <input v-model.number="draft.lesson" class="number" type="number" min="1" max="999" aria-label="Number of the lesson" /></label>
+                <label>page <input v-model.number="draft.page" class="number" type="number" min="1" max="9999" aria-label="Page of the book" /></label>
+            </template>
+            <span class="takes">
+                <button type="button" class="paper-button" @click="download(abc, 'abc', 'text/vnd.abc')">Take away as ABC</button>
+                <button type="button" class="paper-button" :disabled="!told?.xml" @click="takeMusicXml">as MusicXML</button>
+                <button type="button" class="cedar-button" :disabled="!told?.xml || isKeeping || draft.shelf === null" @click="store">
+                    {{ piece === null ? 'Put on the shelf' : 'Keep it so' }}
+                </button>
+            </span>
+        </footer>
+    </div>
+</template>
+
+<style scoped>
+.write-in {
+    display: grid;
+    grid-template: 48px minmax(120px, 1fr) auto 52px / minmax(260px, 31%) minmax(0, 1fr);
+    gap: 0 16px;
+    height: 100%;
+    padding: 4px 26px 4px 14px;
+    overflow: auto;
+}
+
+header,
+footer {
+    grid-column: 1 / -1;
+    display: flex;
+    align-items: center;
+    gap: 14px;
+    min-width: 0;
+    font-size: 13px;
+    color: var(--soft);
+}
+
+header > *,
+footer > * {
+    flex: none;
+}
+
+select,
+input[type='number'],
+input[type='text'] {
+    font: inherit;
+    color: var(--ink);
+    background: var(--paper);
+    border: 1px solid var(--hair);
+    border-radius: var(--radius);
+    padding: 4px 6px;
+}
+
+.number {
+    width: 58px;
+}
+
+header .title {
+    width: 220px;
+    border-color: transparent;
+    background: none;
+    font: 600 21px var(--serif);
+}
+
+header .title:hover,
+header .title:focus {
+    background: var(--paper);
+    border-color: var(--hair);
+}
+
+.parts {
+    display: flex;
+    flex: none;
+    flex-wrap: wrap;
+    gap: 6px;
+}
+
+.parts button,
+.ways button {
+    border: 0;
+    background: none;
+    padding: 6px 8px;
+    font: inherit;
+    font-size: 14px;
+    color: var(--soft);
+    cursor: pointer;
+    white-space: nowrap;
+}
+
+.parts button[aria-pressed='true'],
+.ways button[aria-pressed='true'] {
+    color: var(--ink);
+    font-weight: 700;
+    box-shadow: inset 0 -3px var(--cedar);
+}
+
+.text,
+.page {
+    display: flex;
+    flex-direction: column;
+    min-height: 0;
+    padding: 8px 14px 10px;
+    background: var(--paper);
+    border-radius: var(--radius-large);
+}
+
+.ways {
+    display: flex;
+    gap: 6px;
+    flex: none;
+}
+
+.sound {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    margin-left: auto;
+    font-size: 13px;
+    color: var(--soft);
+}
+
+.fingers input {
+    width: 100%;
+    margin-top: 6px;
+    font: 16px 'DejaVu Sans Mono', ui-monospace, Menlo, Consolas, monospace;
+}
+
+.fingers p {
+    margin: 4px 0;
+    font-size: 12.5px;
+}
+
+.abc {
+    flex: 1;
+    min-height: 60px;
+    overflow: hidden;
+    margin-top: 6px;
+}
+
+.said {
+    flex: none;
+    max-height: 38%;
+    overflow: auto;
+    border-top: 1px solid var(--hair-light);
+    padding-top: 6px;
+    font-size: 13px;
+}
+
+.said p,
+.said ul {
+    margin: 2px 0;
+    padding: 0;
+    list-style: none;
+}
+
+.wrong {
+    color: var(--wrong);
+}
+
+.music {
+    flex: 1;
+    min-height: 0;
+    overflow: auto;
+}
+
+.hands {
+    grid-column: 1 / -1;
+    display: grid;
+    grid-template-columns: minmax(0, 46%) minmax(0, 1fr);
+    gap: 20px;
+    align-items: center;
+    margin-top: 10px;
+    padding: 4px 14px;
+    background: var(--panel);
+    border-radius: var(--radius-large);
+}
+
+.board {
+    height: 178px;
+}
+
+.rhythm {
+    display: grid;
+    gap: 10px;
+    justify-items: start;
+    min-height: 120px;
+    align-content: center;
+}
+
+.large {
+    font-size: 18px;
+    padding: 14px 30px;
+}
+
+.keys {
+    display: grid;
+    gap: 8px;
+}
+
+.keys > div {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+}
+
+.keys p {
+    margin: 0;
+    font-size: 12.5px;
+}
+
+.keys .paper-button[aria-pressed='true'] {
+    border-color: var(--cedar);
+    box-shadow: 0 0 0 1px var(--cedar);
+}
+
+.takes {
+    display: flex;
+    gap: 10px;
+    margin-left: auto;
+}
+
+@media (width < 900px) {
+    .write-in {
+        grid-template: auto auto auto auto auto / minmax(0, 1fr);
+        gap: 8px;
+    }
+
+    header,
+    footer {
+        flex-wrap: wrap;
+    }
+
+    .text {
+        min-height: 260px;
+    }
+
+    .hands {
+        grid-template-columns: minmax(0, 1fr);
+    }
+}
+</style>

@@ -98,6 +98,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/typed', [WriteInController::class, 'show']);
         Route::put('pieces/{piece}/typed', [WriteInController::class, 'update']);
         Route::get('pieces/{piece}/lesson', [LessonController::class, 'show']);
+        Route::get('pieces/{piece}/lesson/pages', [LessonController::class, 'pages']);
         Route::patch('pieces/{piece}/lesson', [LessonController::class, 'update']);
         Route::get('pieces/{piece}/from-lesson', [LessonController::class, 'from']);
 

@@ -13,6 +13,8 @@ final readonly class PaperWish
      * @param string $from first measure, as printed; empty from the beginning
      * @param string $to last measure, as printed; empty to the end
      * @param int $slips how many lists stand on a sheet: {@see SlipPages::COUNTS}
+     * @param bool $hasEveryFinger whether every note shows its finger, whatever the page shows otherwise
+     * @param bool $namesNotes whether the names of the notes stand under them, whatever the class is used to
      */
     public function __construct(
         public string $what,
@@ -22,6 +24,8 @@ final readonly class PaperWish
         public string $from,
         public string $to,
         public int $slips = 1,
+        public bool $hasEveryFinger = false,
+        public bool $namesNotes = false,
     ) {
     }
 }

@@ -19,6 +19,7 @@ use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Music\Measure;
+use UprightPencil\Printing\Density;
 
 /**
  * Sets what a director wants on paper. What was drawn is kept for an hour: who has looked at the pages of forty parts does not wait
@@ -35,7 +36,8 @@ final readonly class SetForPaper
     /** @throws NotDrawn */
     public function section(Section $section, PaperWish $wish): PrintedPart
     {
-        $plan = $this->plans->of($section);
+        $plans = $this->plansFor($section->piece, $wish);
+        $plan = $plans->of($section);
         $name = $section->name . match ($wish->what) {
             'open-strings' => ' on open strings',
             'patterns' => ': finger patterns',
@@ -58,7 +60,7 @@ final readonly class SetForPaper
                 $this->measures($section, $wish),
             ),
             default => $this->drawn(
-                $this->plans->page($section, $plan->part),
+                $plans->page($section, $plan->part),
                 $wish->paper->sheet($wish->isLarge),
                 $this->measures($section, $wish),
             ),
@@ -107,9 +109,24 @@ final readonly class SetForPaper
     {
         $first = $piece->sections->first();
         $measures = $first === null ? null : $this->measures($first, $wish);
-        $pages = $this->drawn($this->plans->scorePage($piece), $wish->paper->scoreSheet(), $measures);
+        $pages = $this->drawn($this->plansFor($piece, $wish)->scorePage($piece), $wish->paper->scoreSheet(), $measures);
 
         return new PrintedPart($piece->title, 'Score', '', $pages, $piece->composer());
+    }
+
+    /** The plans as they are, or with more on the page than the class has otherwise. */
+    private function plansFor(Piece $piece, PaperWish $wish): SectionPlanner
+    {
+        if (!$wish->hasEveryFinger && !$wish->namesNotes) {
+            return $this->plans;
+        }
+        $class = ClassSettings::for($piece)->toArray();
+
+        return $this->plans->assuming(ClassSettings::from([
+            ...$class,
+            'density' => $wish->hasEveryFinger ? Density::EveryNote->value : $class['density'],
+            'namesNotes' => $wish->namesNotes || $class['namesNotes'],
+        ]));
     }
 
     /** Of the link that is open now; empty where there is none. */

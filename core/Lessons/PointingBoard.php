@@ -16,7 +16,8 @@ use UprightPencil\Settings\Profile;
 /**
  * The places one points at to write a note: of every string the open string and first position, named and typed in a key.
  *
- * @phpstan-type BoardPlace array{abc: string, signed: string, letter: string, name: string, finger: string, at: float, inKey: bool, sounds: int}
+ * @phpstan-type BoardPlace array{abc: string, signed: string, letter: string, name: string, finger: string, at: float, inKey: bool,
+ *     sounds: int}
  * @phpstan-type BoardString array{name: string, places: list<BoardPlace>}
  */
 final readonly class PointingBoard

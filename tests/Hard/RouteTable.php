@@ -104,6 +104,7 @@ final class RouteTable
             'GET api/v1/pieces/{piece}/typed' => [[], $refused(self::OWNER, 422)],
             'PUT api/v1/pieces/{piece}/typed' => [['typed' => ['abc' => $abc]], $refused(self::OWNER, 422)],
             'GET api/v1/pieces/{piece}/lesson' => [[], self::ALL],
+            'GET api/v1/pieces/{piece}/lesson/pages' => [[], self::ALL],
             'PATCH api/v1/pieces/{piece}/lesson' => [['steps' => ['count']], self::OWNER],
             'GET api/v1/pieces/{piece}/from-lesson' => [[], self::OWNER],
             'GET api/v1/pieces/{piece}/glance' => [[], self::ALL],

@@ -29,6 +29,15 @@ final class LessonController extends Controller
         return response()->json($this->books->lesson($piece, Gate::allows('manage', $piece)));
     }
 
+    /** The pages of all its sections, one under the other. */
+    #[Answers('list<LessonPage>')]
+    public function pages(Request $request, Piece $piece): JsonResponse
+    {
+        $this->authorize('view', $piece);
+
+        return response()->json($this->books->pages($piece, $this->user($request)));
+    }
+
     /** What is said of it: news muted or in other words, first steps, number and page. */
     #[Answers('LessonDesk')]
     public function update(LessonRequest $request, Piece $piece, Acts $acts): JsonResponse

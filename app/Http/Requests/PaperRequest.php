@@ -21,6 +21,8 @@ final class PaperRequest extends FormRequest
             'paper' => ['nullable', Rule::enum(Paper::class)],
             'large' => ['nullable', 'boolean'],
             'code' => ['nullable', 'boolean'],
+            'fingers' => ['nullable', Rule::in(['every'])],
+            'names' => ['nullable', 'boolean'],
             'from' => ['nullable', 'string', 'max:20'],
             'to' => ['nullable', 'string', 'max:20'],
             'slips' => ['nullable', Rule::in(SlipPages::COUNTS)],
@@ -37,6 +39,8 @@ final class PaperRequest extends FormRequest
             $this->string('from')->trim()->value(),
             $this->string('to')->trim()->value(),
             $this->integer('slips', 1),
+            $this->string('fingers')->value() === 'every',
+            $this->boolean('names'),
         );
     }
 

@@ -10,11 +10,14 @@ use App\Lessons\PieceFacts;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\Shelf;
+use App\Models\User;
 use App\Plans\SectionPlanner;
+use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Lessons\FactKind;
 use UprightPencil\Lessons\LessonFact;
 use UprightPencil\Lessons\SameHand;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Review\Flag;
 
 /**
  * A book of lessons: what each brings, and one of them with all its sections.
@@ -29,6 +32,12 @@ use UprightPencil\Music\Instrument;
  * @phpstan-type LessonDesk array{id: int, title: string, lesson: int|null, page: int|null, isTyped: bool, shelf: int, book: string,
  *     steps: list<LessonStep>, news: array<string, list<BookFact>>, much: list<string>, parts: list<LessonPart>,
  *     before: NextLesson|null, after: NextLesson|null, mayManage: bool}
+ * @phpstan-import-type ScoreNote from DeskResource
+ * @phpstan-import-type PlannedNote from DeskResource
+ * @phpstan-import-type DeskMark from DeskResource
+ * @phpstan-import-type FlagRow from FlagResource
+ * @phpstan-type LessonPage array{section: int, strings: list<string>, xml: string, score: list<ScoreNote>, notes: list<PlannedNote>,
+ *     marks: list<DeskMark>, flags: list<FlagRow>}
  * @phpstan-type MissingFact array{instrument: string, text: string, measure: string}
  * @phpstan-type FromLesson array{shelf: int, book: string, lesson: NextLesson|null, missing: list<MissingFact>}
  */
@@ -38,7 +47,7 @@ final readonly class BookResource
     private const MUCH = 4;
     private const MOST_MISSING = 40;
 
-    public function __construct(private PieceFacts $facts, private SectionPlanner $plans)
+    public function __construct(private PieceFacts $facts, private SectionPlanner $plans, private DeskResource $desk)
     {
     }
 
@@ -102,6 +111,31 @@ final readonly class BookResource
             'after' => is_int($at) && isset($book->lessons[$at + 1]) ? self::next($book->lessons[$at + 1]) : null,
             'mayManage' => $mayManage,
         ];
+    }
+
+    /** @return list<LessonPage> every section of a lesson: its page, what is worked out, its marks */
+    public function pages(Piece $piece, User $user): array
+    {
+        $pages = [];
+        foreach ($piece->sections as $section) {
+            /** @var Section $section */
+            $plan = $this->plans->of($section);
+            $instrument = $plan->part->part->instrument;
+            $pages[] = [
+                'section' => $section->id,
+                'strings' => $instrument->isBowed() ? Strings::of($instrument)->names : [],
+                'xml' => $this->plans->page($section, $plan->part),
+                'score' => DeskResource::printed($plan->score, $plan->part->part),
+                'notes' => $this->desk->planned($plan->score, $plan->part, $this->plans->options($section)->bows),
+                'marks' => DeskResource::marks($plan->score, $plan->part->part, $plan->part->book, $user),
+                'flags' => array_map(
+                    static fn (Flag $flag): array => FlagResource::of($flag, $plan->score, null),
+                    array_values(array_filter($plan->part->flags, static fn (Flag $flag): bool => $flag->isToLookAt())),
+                ),
+            ];
+        }
+
+        return $pages;
     }
 
     /**

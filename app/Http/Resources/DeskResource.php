@@ -24,6 +24,7 @@ use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\MarkKinds;
@@ -96,7 +97,6 @@ final readonly class DeskResource
     public function plan(Section $section, PlanHalves $halves, User $user, array $held = []): array
     {
         $part = $halves->part;
-        $writer = new PencilLinesWriter($halves->score, $part);
         $left = LeftFlag::query()->with('user')->where('piece_id', $section->piece_id)->get()->keyBy('key');
 
         return [
@@ -105,7 +105,7 @@ final readonly class DeskResource
             'scoreName' => substr($section->piece->source_hash, 0, 12),
             'names' => $halves->names,
             ...$this->notes($section, $halves, $held),
-            'marks' => array_map(fn (Mark $mark): array => $this->mark($mark, $writer, $user), $halves->book->marks),
+            'marks' => self::marks($halves->score, $part, $halves->book, $user),
             'flags' => array_map(
                 static fn (Flag $flag): array => FlagResource::of($flag, $halves->score, $left->get($flag->key())),
                 $halves->flags,
@@ -114,8 +114,16 @@ final readonly class DeskResource
         ];
     }
 
+    /** @return list<DeskMark> */
+    public static function marks(Score $score, Part $part, MarkBook $book, User $user): array
+    {
+        $writer = new PencilLinesWriter($score, $part);
+
+        return array_map(static fn (Mark $mark): array => self::mark($mark, $writer, $user), $book->marks);
+    }
+
     /** @return DeskMark */
-    private function mark(Mark $mark, PencilLinesWriter $writer, User $user): array
+    private static function mark(Mark $mark, PencilLinesWriter $writer, User $user): array
     {
         $slot = $mark->kind()->slot();
 

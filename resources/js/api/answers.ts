@@ -119,6 +119,16 @@ export interface LessonDesk {
     mayManage: boolean;
 }
 
+export interface LessonPage {
+    section: number;
+    strings: string[];
+    xml: string;
+    score: ScoreNote[];
+    notes: PlannedNote[];
+    marks: DeskMark[];
+    flags: FlagRow[];
+}
+
 export interface MissingFact {
     instrument: string;
     text: string;

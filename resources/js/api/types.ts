@@ -70,7 +70,7 @@ export type {
     TuttiWay,
     Understanding,
     Typed, TypedLine, TypedNews, TypedPart, TypedPieceRow, TypedPlace, TypedProblem, Typing,
-    BoardPlace, BoardString, BookFact, BookLesson, BookOfLessons, FromLesson, LessonDesk, LessonPart, LessonStep, NextLesson,
+    BoardPlace, BoardString, BookFact, BookLesson, BookOfLessons, FromLesson, LessonDesk, LessonPage, LessonPart, LessonStep, NextLesson,
     UserRow as User,
     Way,
 } from './answers';

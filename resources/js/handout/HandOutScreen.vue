@@ -31,6 +31,9 @@ const isLarge = ref(false);
 const from = ref('');
 const to = ref('');
 const hasCode = ref(remembered('code-on-paper', false, (value): value is boolean => typeof value === 'boolean'));
+/** For a lesson's sheet: every finger, and the names of the notes. */
+const hasFingers = ref(false);
+const hasNames = ref(false);
 /** How many lists stand on a sheet. */
 const slips = ref(remembered('lists-on-a-sheet', '2', (value): value is string => ['1', '2', '4'].includes(String(value))));
 /** What lies on the table to be looked at. */
@@ -39,6 +42,8 @@ const query = computed(() => {
     const made = new URLSearchParams({ paper: paper.value, slips: slips.value });
     if (isLarge.value) made.set('large', '1');
     if (hasCode.value) made.set('code', '1');
+    if (hasFingers.value) made.set('fingers', 'every');
+    if (hasNames.value) made.set('names', '1');
     if (from.value.trim()) made.set('from', from.value.trim());
     if (to.value.trim()) made.set('to', to.value.trim());
     return made.toString();
@@ -194,6 +199,8 @@ function layTogether(what: 'score' | 'poster'): void {
                     to <input v-model="to" class="measure" aria-label="Last measure" placeholder="last" inputmode="numeric" />
                 </span>
                 <label class="quiet"><input v-model="hasCode" type="checkbox" @change="remember('code-on-paper', hasCode)" /> square code</label>
+                <label class="quiet"><input v-model="hasFingers" type="checkbox" /> every finger</label>
+                <label class="quiet"><input v-model="hasNames" type="checkbox" /> names of notes</label>
                 <button type="button" class="plain-button" @click="layAll('part')">All parts</button>
                 <button type="button" class="plain-button" @click="layTogether('score')">The score with all marks</button>
                 <span class="quiet range">

@@ -102,6 +102,11 @@ function chosen(event: Event): void {
     void bringIn.take(Array.from(input.files ?? []));
     input.value = '';
 }
+
+/** The number of the lesson that comes after the last one. */
+function numberAfter(shelf: Shelf): number {
+    return Math.max(0, ...shelf.pieces.map((piece) => piece.lesson ?? 0)) + 1;
+}
 </script>
 
 <template>
@@ -153,7 +158,8 @@ function chosen(event: Event): void {
             </div>
             <section v-for="shelf in shelves" :key="shelf.id" class="shelf">
                 <h2>
-                    {{ shelf.name }}
+                    <RouterLink v-if="shelf.kind === 'book'" :to="`/book/${shelf.id}`">{{ shelf.name }}</RouterLink>
+                    <template v-else>{{ shelf.name }}</template>
                     <ShelfMenu :shelf="shelf" />
                     <small class="quiet">{{ shelf.note || (shelf.kind === 'book' ? 'lessons, all five sections on one line' : '') }}</small>
                     <small v-if="shelf.kind === 'programme' && shelf.pieces.length" class="quiet legend">
@@ -169,18 +175,20 @@ function chosen(event: Event): void {
                     />
                     <button v-if="!isEarlier" type="button" class="drop" @click="chooser?.click()">
                         <template v-if="looking">Reading {{ looking }}…</template>
-                        <template v-else>Drop a score here<br />or press to choose one<br /><small>MusicXML or .mxl</small></template>
+                        <template v-else>Drop a score here<br />or press to choose one<br /><small>MusicXML, .mxl or .abc</small></template>
                     </button>
+                    <RouterLink v-if="!isEarlier" :to="{ name: 'write-in', query: { shelf: shelf.id } }" class="plain-button">or write it in</RouterLink>
                 </div>
                 <div v-else class="lessons">
                     <div v-for="piece in shelf.pieces" :key="piece.id" class="lesson">
-                        <RouterLink :to="`/piece/${piece.id}/desk`">
+                        <RouterLink :to="`/piece/${piece.id}/lesson`">
                             <strong>{{ piece.lesson ?? '·' }}</strong>
                             <span>{{ piece.title }}</span>
                         </RouterLink>
                         <PieceMenu :piece="piece" class="corner" />
                     </div>
                     <p v-if="shelf.pieces.length === 0" class="quiet">No lessons here.</p>
+                    <RouterLink v-if="!isEarlier" :to="{ name: 'write-in', query: { shelf: shelf.id, number: numberAfter(shelf) } }" class="plain-button">+ Write a lesson in</RouterLink>
                 </div>
                 <div v-if="shelf.kind === 'book' || shelf.pieces.length === 0" class="board"></div>
             </section>
@@ -286,6 +294,10 @@ h2 {
     margin-bottom: 16px;
 }
 
+h2 a {
+    color: inherit;
+}
+
 h2 small {
     font: 400 13px var(--sans);
     margin-left: 10px;
@@ -328,6 +340,12 @@ h2 small {
 .drop:hover {
     border-color: var(--cedar);
     color: var(--cedar);
+}
+
+.folders > .plain-button,
+.lessons > .plain-button {
+    align-self: center;
+    text-decoration: none;
 }
 
 .lessons {

@@ -7,6 +7,8 @@ namespace Database\Seeders;
 use App\HandOut\PublishEdition;
 use App\Import\KeepScore;
 use App\Jobs\WorkOutStates;
+use App\Lessons\KeepTyped;
+use App\Lessons\LessonNotes;
 use App\Marking\ChangeMarks;
 use App\Models\Mark as MarkRow;
 use App\Models\Piece;
@@ -21,6 +23,7 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
 use RuntimeException;
 use UprightPencil\Format\PencilLines\PencilLinesReader;
+use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkState;
 use UprightPencil\Marks\Places;
@@ -32,7 +35,7 @@ final class DatabaseSeeder extends Seeder
     public const CO_TEACHER = 'coteacher@example.test';
     public const PASSWORD = 'rosin-and-maple';
 
-    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, SectionPlanner $plans): void
+    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, SectionPlanner $plans, KeepTyped $typed): void
     {
         $director = User::query()->create([
             'name' => 'Maren Tallow',
@@ -63,9 +66,10 @@ final class DatabaseSeeder extends Seeder
         $boats = $this->keep($keep, $concert, 'paper-boats.musicxml');
         $holiday = $this->keep($keep, $concert, 'cobblers-holiday.musicxml');
         $bridge = $this->keep($keep, $concert, 'iron-footbridge.musicxml');
-        foreach (range(12, 17) as $number) {
-            $this->keep($keep, $book, "lesson-{$number}.musicxml", $number);
+        foreach (require base_path('demo/lessons.php') as $file => $said) {
+            $this->type($typed, $book, $file, $said);
         }
+        $this->fromPaper($typed, $concert);
 
         $lines = require base_path('demo/marks.php');
         foreach (['Paper Boats' => $boats, 'Cobbler’s Holiday' => $holiday, 'The Iron Footbridge' => $bridge] as $title => $piece) {
@@ -96,14 +100,47 @@ final class DatabaseSeeder extends Seeder
         WorkOutStates::dispatch($colleague->id);
     }
 
-    private function keep(KeepScore $keep, Shelf $shelf, string $file, ?int $lesson = null): Piece
+    private function keep(KeepScore $keep, Shelf $shelf, string $file): Piece
     {
         $bytes = file_get_contents(base_path("demo/scores/{$file}"));
         if ($bytes === false) {
             throw new RuntimeException("demo/scores/{$file} is missing.");
         }
 
-        return $keep->keep($shelf, $bytes, $file, null, $lesson);
+        return $keep->keep($shelf, $bytes, $file);
+    }
+
+    /**
+     * One of the typed lessons of the workshop book.
+     *
+     * @param array{page: int, steps?: list<string>, choices?: array<string, array{octaves: int|null, found: string}>} $said
+     */
+    private function type(KeepTyped $typed, Shelf $book, string $file, array $said): void
+    {
+        $abc = (string) file_get_contents(base_path("demo/lessons/{$file}.abc"));
+        $piece = TypedPiece::from([
+            'kind' => str_contains($abc, 'clef=perc') ? 'rhythm' : 'lesson',
+            'abc' => $abc,
+            'choices' => $said['choices'] ?? [],
+        ]);
+        $class = ClassSettings::from($book->settings ?? []);
+        $kept = $typed->keep($book, $piece, $class, '', (int) $file, $said['page']);
+        $kept->update(['lesson' => LessonNotes::from(['steps' => $said['steps'] ?? []])->toArray()]);
+    }
+
+    /** Some measures of a piece that came on paper. */
+    private function fromPaper(KeepTyped $typed, Shelf $shelf): void
+    {
+        ['title' => $title, 'passages' => $passages] = require base_path('demo/weathervane-gallop.php');
+        $last = array_pop($passages);
+        $typed->keep(
+            $shelf,
+            TypedPiece::from(['kind' => 'passage', 'reader' => 'cello', 'others' => $passages] + $last),
+            ClassSettings::from($shelf->settings ?? []),
+            $title,
+            null,
+            null,
+        );
     }
 
     private function mark(

@@ -58,6 +58,10 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'tempos' => ['/piece/2/desk', '.sheet g.note', ['♩ =']];
         yield 'everything that can be said' => ['/piece/2/desk', '.sheet g.note', ['?']];
         yield 'a part on paper' => ['/piece/2/hand-out', '.part', ['PDF']];
+        yield 'write-in' => ['/write-in', '.board .place', []];
+        yield 'write-in by fingers' => ['/write-in', '.board .place', ['by fingers']];
+        yield 'a book' => ['/book/2', 'tbody tr', []];
+        yield 'a lesson' => ['/piece/8/lesson', '.lesson g.note', []];
         yield 'history' => ['/piece/2/desk', '.sheet g.note', ['History']];
     }
 
@@ -67,7 +71,7 @@ final class AccessibilityTest extends BrowserTestCase
         foreach (self::otherScreens() as $name => [$path, $css, $presses]) {
             $page->go($path)->find($css);
             foreach ($presses as $text) {
-                $page->press($text)->find('.el-dialog, .el-drawer');
+                $page->press($text)->find('.el-dialog, .el-drawer, .fingers');
                 // It comes in from the side.
                 usleep(500_000);
             }

@@ -7,26 +7,20 @@ namespace App\Http\Controllers;
 use App\Http\Contract\Answers;
 use App\Http\Requests\FingerLineRequest;
 use App\Http\Requests\TypedRequest;
-use App\Import\KeepScore;
-use App\Import\PreparedScore;
 use App\Import\ScoreCorrection;
 use App\Jobs\WorkOutStates;
-use App\Lessons\BookOrder;
+use App\Lessons\KeepTyped;
 use App\Lessons\TypedHead;
 use App\Lessons\TypedLook;
 use App\Marking\MarkClash;
 use App\Models\Piece;
-use App\Models\Shelf;
-use App\Models\User;
 use App\Plans\ClassSettings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Abc\AbcProblem;
-use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Lessons\FingerLine;
-use UprightPencil\Lessons\OctaveRule;
 use UprightPencil\Lessons\TypedPiece;
 
 /** Music that is typed: looked at with every key, and put on a shelf. */
@@ -72,10 +66,10 @@ final class WriteInController extends Controller
 
     /** All of it as a score, to be taken away. Nothing is kept. */
     #[Answers('application/vnd.recordare.musicxml+xml')]
-    public function musicXml(TypedRequest $request): Response|JsonResponse
+    public function musicXml(TypedRequest $request, KeepTyped $keep): Response|JsonResponse
     {
         try {
-            [, $xml] = $this->written($request, $request->settings($this->user($request)));
+            [, $xml] = $keep->written($request->piece(), $request->settings($this->user($request)), $request->string('title')->value());
         } catch (UprightPencilException $told) {
             return $this->refuse($told->getMessage());
         }
@@ -85,21 +79,24 @@ final class WriteInController extends Controller
 
     /** A new piece on a shelf. */
     #[Answers('array{id: int, section: int|null}')]
-    public function store(TypedRequest $request, KeepScore $keep): JsonResponse
+    public function store(TypedRequest $request, KeepTyped $keep): JsonResponse
     {
         $shelf = $request->shelf();
         if ($shelf === null) {
             return $this->refuse('Choose a shelf of yours first.');
         }
         try {
-            [$title, $xml] = $this->written($request, $request->settings($this->user($request)));
-            $prepared = PreparedScore::of($xml, "{$title}.musicxml");
+            $piece = $keep->keep(
+                $shelf,
+                $request->piece(),
+                $request->settings($this->user($request)),
+                $request->string('title')->value(),
+                $request->number(),
+                self::page($request),
+            );
         } catch (UprightPencilException $told) {
             return $this->refuse($told->getMessage());
         }
-        $piece = $keep->keepPrepared($shelf, $xml, $prepared, "{$title}.musicxml", $title, $request->number());
-        $piece->update(['typed' => $request->piece()->toArray(), 'lesson_page' => self::page($request)]);
-        BookOrder::settle($shelf, $piece);
         WorkOutStates::soon($this->user($request)->id);
 
         return response()->json(['id' => $piece->id, 'section' => $piece->sections()->value('id')], 201);
@@ -127,7 +124,7 @@ final class WriteInController extends Controller
 
     /** The same piece, typed otherwise: notes that stayed keep their marks. */
     #[Answers('array{id: int, section: int|null}')]
-    public function update(TypedRequest $request, Piece $piece, ScoreCorrection $corrections): JsonResponse
+    public function update(TypedRequest $request, Piece $piece, ScoreCorrection $corrections, KeepTyped $keep): JsonResponse
     {
         $this->authorize('manage', $piece);
         if ($piece->typed === null) {
@@ -135,7 +132,8 @@ final class WriteInController extends Controller
         }
         $user = $this->user($request);
         try {
-            [$title, $xml] = $this->written($request, ClassSettings::for($piece));
+            $title = $request->string('title')->value();
+            [$title, $xml] = $keep->written($request->piece(), ClassSettings::for($piece), $title);
             $corrections->bringIn(
                 $piece,
                 $user,
@@ -154,23 +152,6 @@ final class WriteInController extends Controller
         WorkOutStates::soon($user->id);
 
         return response()->json(['id' => $piece->id, 'section' => $piece->sections()->value('id')]);
-    }
-
-    /**
-     * @return array{string, string} title, and MusicXML
-     * @throws UprightPencilException
-     */
-    private function written(TypedRequest $request, ClassSettings $class): array
-    {
-        $typed = $request->piece();
-        $title = trim($request->string('title')->value()) ?: (TypedHead::titleOf($typed->abc) ?: 'Without a title');
-        $rule = new OctaveRule($class->profile, $class->options('bass')->fingerSettings()->bassHand);
-        $xml = $typed->whole($rule, $title);
-        if ($xml === '') {
-            throw UnreadableScore::hasNoMusic('Type a note first.');
-        }
-
-        return [mb_substr($title, 0, 120), $xml];
     }
 
     private static function page(TypedRequest $request): ?int

@@ -62,7 +62,9 @@ final readonly class BookResource
             'lesson' => $lesson->lesson_number,
             'page' => $lesson->lesson_page,
             'isTyped' => $lesson->typed !== null,
-            'key' => PieceResource::shortKey(self::text($lesson->summary, 'key')),
+            'key' => ($lesson->typed['kind'] ?? '') === 'rhythm'
+                ? 'a rhythm'
+                : PieceResource::shortKey(self::text($lesson->summary, 'key')),
             'meter' => self::text($lesson->summary, 'meter'),
             'news' => self::told($news[$lesson->id] ?? [], LessonNotes::of($lesson)),
         ], $book->lessons);
@@ -83,13 +85,7 @@ final readonly class BookResource
         $news = self::told($book->read()[$piece->id] ?? [], LessonNotes::of($piece));
         $at = array_search($piece->id, array_map(static fn (Piece $one): int => $one->id, $book->lessons), true);
         $steps = LessonNotes::of($piece)->steps;
-        $much = [];
-        foreach ($news as $instrument => $facts) {
-            $told = array_filter($facts, static fn (array $fact): bool => !$fact['muted']);
-            if ($at !== 0 && count($told) > self::MUCH) {
-                $much[] = ucfirst($instrument) . ': ' . count($told) . ' new things at once.';
-            }
-        }
+        $much = $at === 0 ? [] : self::much($news);
 
         return [
             'id' => $piece->id,
@@ -189,6 +185,30 @@ final readonly class BookResource
             'beat' => $fact->beat->toDecimal(),
             'muted' => in_array($fact->key, $notes->muted, true),
         ], $facts), $news);
+    }
+
+    /**
+     * Where a lesson brings much at once; instruments to which it brings as much are told together.
+     *
+     * @param array<string, list<BookFact>> $news
+     * @return list<string>
+     */
+    private static function much(array $news): array
+    {
+        $instruments = [];
+        foreach ($news as $instrument => $facts) {
+            $count = count(array_filter($facts, static fn (array $fact): bool => !$fact['muted']));
+            if ($count > self::MUCH) {
+                $instruments[$count][] = $instrument;
+            }
+        }
+        $told = [];
+        foreach ($instruments as $count => $names) {
+            $who = count($names) === count($news) ? '' : ' for ' . implode(', ', $names);
+            $told[] = "{$count} new things at once{$who}.";
+        }
+
+        return $told;
     }
 
     /** @return list<LessonPart> */

@@ -16,7 +16,7 @@ final class AbcMusicXml
     private const ACCIDENTALS = [-2 => 'flat-flat', -1 => 'flat', 0 => 'natural', 1 => 'sharp', 2 => 'double-sharp'];
 
     private AbcKey $key;
-    /** @var array<string, int> alterations typed in this measure, by letter */
+    /** @var array<string, int> alterations typed in this measure, by letter, or by letter and octave */
     private array $altered = [];
     /** @var array<string, int> alterations a reader would expect, by letter and octave */
     private array $shown = [];
@@ -27,6 +27,8 @@ final class AbcMusicXml
     /** @var array<string, int> alterations of the notes a tie reaches from, by letter and octave */
     private array $tied = [];
 
+    /** As {@see AbcTune::$accidentalsReach}. */
+    private string $reach = 'pitch';
     /** Whether the voice that is written has a rhythm and no pitches. */
     private bool $isRhythm = false;
     /** @var list<list<array{int, int, int}>> */
@@ -41,6 +43,7 @@ final class AbcMusicXml
     public function write(AbcTune $tune): string
     {
         $this->places = [];
+        $this->reach = $tune->accidentalsReach;
         $tune->voice();
         $list = $parts = '';
         $count = 1;
@@ -288,16 +291,17 @@ final class AbcMusicXml
     {
         [$letter, $octave, $typed] = $pitch;
         $place = "{$letter}{$octave}";
+        $reached = $this->reach === 'octave' ? $place : $letter;
         $isTiedTo = isset($this->tied[$place]);
         $alter = match (true) {
             !$isFirst => $this->shown[$place] ?? 0,
             $typed !== null => $typed,
             // What is tied over the barline keeps its accidental.
-            $isTiedTo && !isset($this->altered[$letter]) => $this->tied[$place],
-            default => $this->altered[$letter] ?? $this->key->alters($letter),
+            $isTiedTo && !isset($this->altered[$reached]) => $this->tied[$place],
+            default => $this->altered[$reached] ?? $this->key->alters($letter),
         };
-        if ($typed !== null && $isFirst) {
-            $this->altered[$letter] = $typed;
+        if ($typed !== null && $isFirst && $this->reach !== 'not') {
+            $this->altered[$reached] = $typed;
         }
         $expected = $this->shown[$place] ?? $this->key->alters($letter);
         $isShown = $isFirst && ($typed !== null || ($alter !== $expected && !$isTiedTo));

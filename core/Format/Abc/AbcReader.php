@@ -43,6 +43,9 @@ final readonly class AbcReader
             if (preg_match('~^%%\s*setbarnb\s+(\d{1,4})~', $line, $match) === 1) {
                 $tune->firstMeasure = (int) $match[1];
             }
+            if (preg_match('~^%%\s*propagate-accidentals\s+(not|octave|pitch)\b~', $line, $match) === 1) {
+                $tune->accidentalsReach = $match[1];
+            }
             $line = self::withoutComment($line);
             if (trim($line) === '') {
                 continue;

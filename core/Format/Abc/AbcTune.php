@@ -18,6 +18,8 @@ final class AbcTune
     /** @var list<AbcProblem> */
     public array $problems = [];
     public int $notes = 0;
+    /** How far an accidental reaches: to its letter in every octave, to its octave alone, or no further than its note. */
+    public string $accidentalsReach = 'pitch';
     private AbcKey $key;
     private AbcMeter $meter;
     private ?Fraction $unit = null;

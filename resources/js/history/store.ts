@@ -20,6 +20,8 @@ const OWN: Record<string, Act['topic'][]> = {
     'read-through': ['look', 'marks'],
     tutti: ['marks'],
     'class-view': ['marks'],
+    lesson: ['marks', 'rack'],
+    book: ['rack'],
 };
 const NONE: NextActs = { undo: null, redo: null };
 /** Milliseconds after something was written until it is asked what could be taken back now. */
@@ -43,6 +45,8 @@ export const useHistory = defineStore('history', () => {
     const next = computed<NextActs>(() => (onDesk.value ? desk.can : asked.value));
     const scope = computed((): Record<string, string> | null => {
         if (screen.value === 'rack' || screen.value === 'class') return { on: screen.value };
+        // What is done in a book is done on the rack.
+        if (screen.value === 'book') return { on: 'rack' };
         return piece.value === null ? null : { piece: piece.value };
     });
 

@@ -245,6 +245,7 @@ thead th {
 }
 
 tbody th {
+    vertical-align: top;
     width: 190px;
     text-align: left;
     font-weight: 400;

@@ -76,7 +76,7 @@ function places(of: DeskNote): { section: number; note: string }[] {
     const part = row.value?.part;
     if (!part) return [];
     if (!isForAll.value) return [{ section: part.id, note: of.id }];
-    const at = row.value?.notes.indexOf(of) ?? -1;
+    const at = row.value.notes.indexOf(of);
     return rows.value.filter((one) => one.part.line === part.line).flatMap((one) => {
         const there = one.notes[at];
         return there ? [{ section: one.part.id, note: there.id }] : [];
@@ -105,7 +105,7 @@ async function act(words: string, isBow: boolean): Promise<void> {
 
 async function slur(): Promise<void> {
     const next = row.value?.notes[index.value + 1];
-    if (note.value && next && row.value) await line(`${note.value.id}-${next.id} slur`, `slur, ${note.value.inWords}`);
+    if (note.value && next) await line(`${note.value.id}-${next.id} slur`, `slur, ${note.value.inWords}`);
 }
 
 async function line(lines: string, label: string, takes: string[] = []): Promise<void> {

@@ -173,11 +173,13 @@ function numberAfter(shelf: Shelf): number {
                         :piece="piece"
                         :spine="spine(index)"
                     />
-                    <button v-if="!isEarlier" type="button" class="drop" @click="chooser?.click()">
-                        <template v-if="looking">Reading {{ looking }}…</template>
-                        <template v-else>Drop a score here<br />or press to choose one<br /><small>MusicXML, .mxl or .abc</small></template>
-                    </button>
-                    <RouterLink v-if="!isEarlier" :to="{ name: 'write-in', query: { shelf: shelf.id } }" class="plain-button">or write it in</RouterLink>
+                    <div v-if="!isEarlier" class="bring">
+                        <button type="button" class="drop" @click="chooser?.click()">
+                            <template v-if="looking">Reading {{ looking }}…</template>
+                            <template v-else>Drop a score here<br />or press to choose one<br /><small>MusicXML, .mxl or .abc</small></template>
+                        </button>
+                        <RouterLink :to="{ name: 'write-in', query: { shelf: shelf.id } }" class="plain-button">or write it in</RouterLink>
+                    </div>
                 </div>
                 <div v-else class="lessons">
                     <div v-for="piece in shelf.pieces" :key="piece.id" class="lesson">
@@ -326,8 +328,7 @@ h2 small {
 
 .drop {
     width: 190px;
-    height: 140px;
-    margin-bottom: 10px;
+    height: 126px;
     border: 2px dashed var(--board-edge);
     border-radius: var(--radius-large);
     background: none;
@@ -342,7 +343,14 @@ h2 small {
     color: var(--cedar);
 }
 
-.folders > .plain-button,
+.bring {
+    display: grid;
+    justify-items: center;
+    gap: 4px;
+    margin-bottom: 8px;
+}
+
+.bring > .plain-button,
 .lessons > .plain-button {
     align-self: center;
     text-decoration: none;

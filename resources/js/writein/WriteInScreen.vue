@@ -21,8 +21,11 @@ import AbcEditor from './AbcEditor.vue';
 import BoardPicture from './BoardPicture.vue';
 import { EMPTY, forget, fresh, keep, kept, type Draft } from './draft';
 import { hear } from './hear';
+import { LENGTHS, READERS } from './lengths';
 import LineNotes from './LineNotes.vue';
 import { useLooking } from './looking';
+import WritingHead from './WritingHead.vue';
+import WritingKeys from './WritingKeys.vue';
 import {
     accidental, bodyStart, fieldOf, isSlurOpen, measureOf, near, offsetOf, placed, putBar, relength, sign, slur, tie, triplet, unitOf, withField, write,
     type Editor, type Writing,
@@ -54,19 +57,7 @@ watch(told, (now) => {
     score.value = now && now.xml !== '' ? cut(now.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')) : null;
 });
 
-const KINDS: Record<Typed['kind'], string> = { lesson: 'a line for the class', passage: 'a passage from paper', rhythm: 'a rhythm alone' };
-const KEYS = ['C', 'G', 'D', 'A', 'E', 'F', 'Bb', 'Eb', 'Ab', 'Am', 'Em', 'Bm', 'Dm', 'Gm', 'Cm'];
-const METERS = ['4/4', '3/4', '2/4', '6/8', 'C', 'C|', '2/2', '9/8', '12/8', '5/4', 'none'];
-const PARTS = ['Violin I', 'Violin II', 'Violin III', 'Viola', 'Cello', 'Bass'];
 const CLEFS: Record<string, string> = { Viola: ' clef=alto', Cello: ' clef=bass', Bass: ' clef=bass' };
-const READERS: InstrumentName[] = ['violin', 'viola', 'cello', 'bass'];
-const LENGTHS: { name: string; quarters: number; key: string }[] = [
-    { name: 'whole', quarters: 4, key: '1' },
-    { name: 'half', quarters: 2, key: '2' },
-    { name: 'quarter', quarters: 1, key: '3' },
-    { name: '8th', quarters: 0.5, key: '4' },
-    { name: '16th', quarters: 0.25, key: '5' },
-];
 const length = ref(1);
 const isDotted = ref(false);
 const quarters = computed(() => length.value * (isDotted.value ? 1.5 : 1));
@@ -74,7 +65,6 @@ const quarters = computed(() => length.value * (isDotted.value ? 1.5 : 1));
 const abc = computed(() => draft.value.typed.abc);
 const field = (name: string): string => fieldOf(abc.value, name);
 const key = computed(() => field('K').replace(/\s*clef=\S+|\s*octave=\S+/g, '').trim());
-const tempo = computed(() => /=\s*(\d+)/.exec(field('Q'))?.[1] ?? '');
 const isBook = computed(() => shelves.value.find((one) => one.id === draft.value.shelf)?.kind === 'book');
 const slurWaits = computed(() => isSlurOpen(caret.value.text, caret.value.from));
 
@@ -354,70 +344,15 @@ watch(piece, () => void open());
 
 <template>
     <div class="write-in">
-        <header>
-            <input
-                class="title"
-                type="text"
-                placeholder="Title"
-                aria-label="Title"
-                maxlength="120"
-                :value="draft.title"
-                @change="setTitle(($event.target as HTMLInputElement).value)"
-            />
-            <select aria-label="What is typed" :value="draft.typed.kind" @change="change({ kind: ($event.target as HTMLSelectElement).value as Typed['kind'] })">
-                <option v-for="(words, kind) in KINDS" :key="kind" :value="kind">{{ words }}</option>
-            </select>
-            <label v-if="draft.typed.kind !== 'rhythm'">
-                key
-                <select aria-label="Key" :value="key" @change="setKey(($event.target as HTMLSelectElement).value)">
-                    <option v-for="one in KEYS.includes(key) ? KEYS : [key, ...KEYS]" :key="one" :value="one">{{ one.replace('b', '♭').replace('m', ' minor') }}</option>
-                </select>
-            </label>
-            <label>
-                meter
-                <select aria-label="Meter" :value="field('M')" @change="setField('M', ($event.target as HTMLSelectElement).value)">
-                    <option v-for="one in METERS.includes(field('M')) ? METERS : [field('M'), ...METERS]" :key="one" :value="one">{{ one }}</option>
-                </select>
-            </label>
-            <label>
-                ♩ =
-                <input
-                    class="number"
-                    type="number"
-                    min="20"
-                    max="300"
-                    aria-label="Quarter notes a minute"
-                    :value="tempo"
-                    @change="setField('Q', `1/4=${($event.target as HTMLInputElement).value || '84'}`)"
-                />
-            </label>
-            <template v-if="draft.typed.kind === 'passage'">
-                <label>
-                    part
-                    <select aria-label="Part" :value="draft.typed.part" @change="setPart(($event.target as HTMLSelectElement).value)">
-                        <option v-for="one in PARTS" :key="one" :value="one">{{ one }}</option>
-                    </select>
-                </label>
-                <label>
-                    from measure
-                    <input
-                        class="number"
-                        type="number"
-                        min="1"
-                        max="2000"
-                        aria-label="Number of its first measure"
-                        :value="draft.typed.first"
-                        @change="change({ first: Number(($event.target as HTMLInputElement).value) || 1 })"
-                    />
-                </label>
-            </template>
-            <label v-else-if="draft.typed.kind === 'lesson'">
-                typed as read by the
-                <select aria-label="Who reads it as it is typed" :value="draft.typed.reader" @change="setReader(($event.target as HTMLSelectElement).value as InstrumentName)">
-                    <option v-for="one in READERS" :key="one" :value="one">{{ one }}</option>
-                </select>
-            </label>
-        </header>
+        <WritingHead
+            :draft="draft"
+            @title="setTitle"
+            @change="change"
+            @field="setField"
+            @key="setKey"
+            @part="setPart"
+            @reader="setReader"
+        />
 
         <section class="text" aria-label="The text">
             <div class="ways" role="group" aria-label="How it is typed">
@@ -493,31 +428,16 @@ watch(piece, () => void open());
                 <button type="button" class="paper-button large" @click="put((writing) => write(writing, 'B', quarters))">a note</button>
                 <span class="quiet">Choose a length and press: a rhythm has no pitches.</span>
             </p>
-            <div class="keys">
-                <div role="group" aria-label="Length">
-                    <button v-for="one in LENGTHS" :key="one.name" type="button" class="paper-button" :aria-pressed="length === one.quarters" @click="takeLength(one.quarters)">{{ one.name }}</button>
-                    <button type="button" class="paper-button" aria-label="Dotted" :aria-pressed="isDotted" @click="dot">.</button>
-                    <button type="button" class="paper-button" @click="rest">rest</button>
-                    <button type="button" class="paper-button" @click="put(tie)">tie</button>
-                    <button type="button" class="paper-button" :aria-pressed="slurWaits" @click="put(slur)">{{ slurWaits ? 'slur ends' : 'slur' }}</button>
-                    <button type="button" class="paper-button" aria-label="Triplet" @click="put(triplet)">3</button>
-                </div>
-                <div role="group" aria-label="Bars and signs">
-                    <button type="button" class="paper-button" aria-label="Barline" @click="put((writing) => putBar(writing, '|'))">|</button>
-                    <button type="button" class="paper-button" aria-label="Repeat begins" @click="put((writing) => putBar(writing, '|:'))">|:</button>
-                    <button type="button" class="paper-button" aria-label="Repeat ends" @click="put((writing) => putBar(writing, ':|'))">:|</button>
-                    <button type="button" class="paper-button" aria-label="First ending" @click="put((writing) => putBar(writing, '1'))">1.</button>
-                    <button type="button" class="paper-button" aria-label="Second ending" @click="put((writing) => putBar(writing, '2'))">2.</button>
-                    <button type="button" class="paper-button" aria-label="The end" @click="put((writing) => putBar(writing, '|]'))">end</button>
-                    <button type="button" class="paper-button" aria-label="Down bow" @click="put((writing) => sign(writing, 'v'))">⊓</button>
-                    <button type="button" class="paper-button" aria-label="Up bow" @click="put((writing) => sign(writing, 'u'))">V</button>
-                    <button type="button" class="paper-button" aria-label="Sharp" @click="put((writing) => accidental(writing, '^'))">♯</button>
-                    <button type="button" class="paper-button" aria-label="Flat" @click="put((writing) => accidental(writing, '_'))">♭</button>
-                    <button type="button" class="paper-button" aria-label="Natural" @click="put((writing) => accidental(writing, '='))">♮</button>
-                    <button type="button" class="paper-button" @click="editor?.undo()">take back</button>
-                </div>
-                <p class="quiet">press a place to write it · keys 1–5 lengths · letters write notes · Space a rest</p>
-            </div>
+            <WritingKeys
+                :length="length"
+                :is-dotted="isDotted"
+                :slur-waits="slurWaits"
+                @length="takeLength"
+                @dot="dot"
+                @rest="rest"
+                @put="put"
+                @back="editor?.undo()"
+            />
         </section>
 
         <footer>
@@ -582,19 +502,6 @@ input[type='text'] {
 
 .number {
     width: 58px;
-}
-
-header .title {
-    width: 220px;
-    border-color: transparent;
-    background: none;
-    font: 600 21px var(--serif);
-}
-
-header .title:hover,
-header .title:focus {
-    background: var(--paper);
-    border-color: var(--hair);
 }
 
 .parts {
@@ -719,27 +626,6 @@ header .title:focus {
 .large {
     font-size: 18px;
     padding: 14px 30px;
-}
-
-.keys {
-    display: grid;
-    gap: 8px;
-}
-
-.keys > div {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-}
-
-.keys p {
-    margin: 0;
-    font-size: 12.5px;
-}
-
-.keys .paper-button[aria-pressed='true'] {
-    border-color: var(--cedar);
-    box-shadow: 0 0 0 1px var(--cedar);
 }
 
 .takes {

@@ -336,4 +336,16 @@ final class AbcTest extends TestCase
     {
         return array_map(static fn (AbcProblem $problem): string => $problem->sentence(), $reading->problems);
     }
+
+    public function testAnAccidentalReachesAsFarAsTheTuneSays(): void
+    {
+        $pitches = static fn (string $directive): array => array_map(
+            static fn (Note $note): string => (string) $note->pitch,
+            (new ScoreReader())->read((new AbcReader())->read("{$directive}M:4/4\nL:1/4\nK:C\n^F F f F | F4 |]\n")->musicXml)->parts[0]->notes,
+        );
+
+        self::assertSame(['F#4', 'F#4', 'F#5', 'F#4', 'F4'], $pitches(''));
+        self::assertSame(['F#4', 'F#4', 'F5', 'F#4', 'F4'], $pitches("%%propagate-accidentals octave\n"));
+        self::assertSame(['F#4', 'F4', 'F5', 'F4', 'F4'], $pitches("%%propagate-accidentals not\n"));
+    }
 }

@@ -74,7 +74,9 @@ final readonly class TypedLook
     public function of(TypedPiece $piece, ClassSettings $class, string $shown, ?Shelf $book = null, ?int $number = null): array
     {
         $options = $class->options($piece->reader->value);
-        $typed = $piece->score(new OctaveRule($class->profile, $options->fingerSettings()->bassHand));
+        $rule = new OctaveRule($class->profile, $options->fingerSettings()->bassHand);
+        // With every key one part is enough; what is new asks for all of them.
+        $typed = $piece->score($rule, $book === null ? $shown : null);
         if ($typed->isEmpty()) {
             return $this->nothing($typed, $piece, $class);
         }
@@ -100,18 +102,14 @@ final readonly class TypedLook
             'problems' => self::problems($typed->problems),
             'counts' => self::counts($planner->review($score, $roadmap), $part, count($score->measures) - 1, $piece->abc),
             'ways' => $roadmap->isStraight() ? '' : $roadmap->inWords($score->measures),
-            'parts' => array_map(static fn (Part $one): array => [
-                'id' => $one->id,
-                'name' => $one->name,
-                'instrument' => $one->instrument->value,
-            ], $score->parts),
+            'parts' => self::parts($typed, $score),
             'shown' => $part->id,
             'instrument' => $part->instrument->value,
             'strings' => Strings::of($part->instrument)->names,
             'xml' => $writer->write([$plan], true),
             'score' => DeskResource::printed($score, $part),
             'notes' => $this->desk->planned($score, $plan, BowDensity::EveryMeasure),
-            'places' => self::places($part, $typed->places[($typed->lines[$index] ?? null)->line ?? 0] ?? []),
+            'places' => self::places($part, $typed->places[self::lineOf($typed, $part)] ?? []),
             'measures' => array_map(static fn (Measure $measure): array => [
                 'number' => $measure->number,
                 'onset' => $measure->onset->toFloat(),
@@ -146,6 +144,34 @@ final readonly class TypedLook
             'notes' => [], 'places' => [], 'measures' => [], 'sound' => [], 'lines' => [], 'news' => [], 'flags' => [],
             'board' => PointingBoard::of($piece->reader, $fifths, $class->profile, $bass), 'fifths' => $fifths,
         ];
+    }
+
+    /** @return list<TypedPart> */
+    private static function parts(TypedScore $typed, Score $score): array
+    {
+        $lines = array_map(static fn (SectionLine $line): array => [
+            'id' => $line->partId,
+            'name' => $line->partName(),
+            'instrument' => $line->section->instrument()->value,
+        ], $typed->lines);
+
+        return $lines !== [] ? $lines : array_map(static fn (Part $one): array => [
+            'id' => $one->id,
+            'name' => $one->name,
+            'instrument' => $one->instrument->value,
+        ], $score->parts);
+    }
+
+    /** Which of the typed voices a part is. */
+    private static function lineOf(TypedScore $typed, Part $part): int
+    {
+        foreach ($typed->lines as $line) {
+            if ($line->partId === $part->id) {
+                return $line->line;
+            }
+        }
+
+        return 0;
     }
 
     /**
@@ -215,7 +241,7 @@ final readonly class TypedLook
         return [
             'part' => $line->partId,
             'section' => $line->section->value,
-            'name' => $score->part($line->partId)->name ?? $line->section->partName(),
+            'name' => $line->partName(),
             'text' => self::OCTAVES[$line->octave->octaves] ?? "{$line->octave->octaves} octaves from what is typed",
             'octaves' => $line->octave->octaves,
             'outside' => $outside,

@@ -31,11 +31,18 @@ final readonly class LessonScore
      * @param non-empty-list<LessonSection> $sections
      * @param array<string, SectionChoice> $choices by section
      * @param int $raised octaves by which the line is typed lower than violins read it: 1 for a line a cello reads
+     * @param string|null $only id of the one part that is written, while it is looked at; the first where there is no such part
      * @throws UnreadableScore
      * @throws MusicException
      */
-    public static function of(Document $typed, OctaveRule $rule, array $sections, array $choices = [], int $raised = 0): self
-    {
+    public static function of(
+        Document $typed,
+        OctaveRule $rule,
+        array $sections,
+        array $choices = [],
+        int $raised = 0,
+        ?string $only = null,
+    ): self {
         self::raise($typed, $raised);
         $score = (new ScoreReader())->fromDocument($typed);
         $parts = array_slice($score->parts, 0, self::MOST_LINES);
@@ -46,6 +53,9 @@ final readonly class LessonScore
         $instruments = array_map(static fn (LessonSection $section): Instrument => $section->instrument(), $sections);
         $octaves = $rule->of($score, $parts, $instruments);
         $written = $lines = [];
+        if ($only !== null && !in_array($only, self::ids(count($sections) * count($parts)), true)) {
+            $only = 'P1';
+        }
         foreach ($sections as $section) {
             $instrument = $section->instrument();
             $choice = $choices[$section->value] ?? new SectionChoice();
@@ -66,13 +76,22 @@ final readonly class LessonScore
                     $moves->lost(),
                     $moves->by(NotesFound::ByPhrase) !== $moves->by(NotesFound::Singly) && $moves->hasPhrases(),
                 );
-                $name = $section->partName() . (count($parts) > 1 ? ['', ' (second line)'][$index] ?? '' : '');
+                if ($only !== null && $only !== $id) {
+                    continue;
+                }
+                $name = $section->partName() . ($index > 0 ? SectionLine::SECOND : '');
                 $written[] = self::write($elements[$part->id], $id, $name, $section, $octave->octaves, $by);
             }
         }
         self::replace($typed, $written);
 
         return new self($typed->toString(), $lines);
+    }
+
+    /** @return list<string> */
+    private static function ids(int $count): array
+    {
+        return array_map(static fn (int $number): string => "P{$number}", range(1, $count));
     }
 
     private static function raise(Document $typed, int $octaves): void

@@ -7,6 +7,9 @@ namespace UprightPencil\Lessons;
 /** A typed line as one section reads it. */
 final readonly class SectionLine
 {
+    /** Behind the name of a part that has the second line of a duet. */
+    public const SECOND = ' (second line)';
+
     /**
      * @param int $line 0; of a duet 0 and 1
      * @param list<MovedNote> $moved notes that were moved, in their order
@@ -24,5 +27,10 @@ final readonly class SectionLine
         public array $lost,
         public bool $offersPhrases,
     ) {
+    }
+
+    public function partName(): string
+    {
+        return $this->section->partName() . ($this->line > 0 ? self::SECOND : '');
     }
 }

@@ -132,10 +132,11 @@ final readonly class TypedPiece
     /**
      * What is typed now, as a score: of a passage it alone.
      *
+     * @param string|null $only of a lesson the id of the one part that is written
      * @throws UnreadableScore
      * @throws MusicException
      */
-    public function score(OctaveRule $rule): TypedScore
+    public function score(OctaveRule $rule, ?string $only = null): TypedScore
     {
         $reading = (new AbcReader())->read($this->readable());
         if ($reading->notes === 0) {
@@ -152,7 +153,7 @@ final readonly class TypedPiece
             $problems[] = new AbcProblem(1, 1, 'a duet has two lines; the voices after the second are left out');
         }
         $raised = self::RAISED[$this->reader->value] ?? 0;
-        $lesson = LessonScore::of($typed, $rule, $this->sections, $this->choicesFor($raised), $raised);
+        $lesson = LessonScore::of($typed, $rule, $this->sections, $this->choicesFor($raised), $raised, $only);
 
         return new TypedScore($lesson->musicXml, $problems, $lesson->lines, $reading->places);
     }

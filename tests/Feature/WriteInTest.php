@@ -65,7 +65,7 @@ final class WriteInTest extends FeatureTestCase
         $this->actingAs($this->director);
         $book = $this->book();
         $first = $this->keep("X:1\nT:Open\nM:4/4\nL:1/4\nK:D\nD D A A | D4 |]\n", $book, ['lesson' => 1, 'page' => 4]);
-        $look = $this->look(self::STEPS, ['shelf' => $book->id, 'lesson' => 2])->assertOk();
+        $look = $this->look(self::STEPS, ['shelf' => $book->id, 'lesson' => 2, 'news' => true])->assertOk();
         $violin = array_column($look->json('news'), 'new', 'instrument')['violin'];
 
         self::assertContains('high 2 on D', $violin);

@@ -37,7 +37,7 @@ final class WriteInController extends Controller
                 $request->piece(),
                 $request->settings($this->user($request)),
                 $request->string('shown')->value(),
-                $request->shelf()?->kind === 'book' ? $request->shelf() : null,
+                $request->boolean('news') && $request->shelf()?->kind === 'book' ? $request->shelf() : null,
                 $request->number(),
             ));
         } catch (UprightPencilException $told) {

@@ -27,6 +27,7 @@ final class TypedRequest extends FormRequest
             'title' => ['nullable', 'string', 'max:120'],
             'lesson' => ['nullable', 'integer', 'min:1', 'max:999'],
             'page' => ['nullable', 'integer', 'min:1', 'max:9999'],
+            'news' => ['nullable', 'boolean'],
             'seen' => ['nullable', 'integer', 'min:0', 'max:9007199254740991'],
         ];
     }

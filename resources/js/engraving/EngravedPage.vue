@@ -70,7 +70,8 @@ async function draw(): Promise<void> {
     try {
         const isSamePage = drawn?.width === width && drawn.scale === scale && drawn.score.head === score.head
             && score.measures.length > 0 && drawn.score.measures.length === score.measures.length;
-        if (!isSamePage || !(await redraw(score, mine))) await drawPage(score, mine);
+        const isDone = isSamePage ? await redraw(score, mine) : await redrawTail(score, mine);
+        if (!isDone) await drawPage(score, mine);
         if (mine !== run) return;
         problem.value = '';
         emit('drawn');
@@ -134,6 +135,46 @@ async function show(pictures: Picture[], score: CutScore, wide: number): Promise
     }));
     // A page whose measures cannot be told apart is engraved whole each time.
     drawn = at === score.measures.length ? { score, width: wide, scale: props.scale } : null;
+}
+
+/**
+ * Where measures came or went, everything from the system before them on; what stands before that stays.
+ *
+ * @returns false where it takes the whole page
+ */
+async function redrawTail(score: CutScore, mine: number): Promise<boolean> {
+    if (drawn?.width !== width || drawn.scale !== props.scale || drawn.score.head !== score.head || score.measures.length === 0) return false;
+    const before = drawn.score.measures;
+    const first = score.measures.findIndex((measure, index) => measure !== before[index]);
+    const changed = first < 0 ? Math.min(before.length, score.measures.length) : first;
+    const starts = startsOf(systems.value);
+    // A system that ends before a change may take a measure more.
+    const system = starts.findLastIndex((start) => start <= changed) - 1;
+    const start = starts[system] ?? 0;
+    if (system < 1 || start === 0) return false;
+    const made: Picture[] = [];
+    await engraver.engrave({ musicXml: passage(score, { from: start, until: score.measures.length }, []), width, scale: props.scale, breaks: 'auto' }, (picture, index) => {
+        made[index] = picture;
+    }).done;
+    if (mine !== run) return true;
+    let at = start;
+    const tail = made.map((picture) => {
+        const source = score.measures.slice(at, at + picture.measures);
+        at += picture.measures;
+        return { ...picture, source };
+    });
+    if (at !== score.measures.length) return false;
+    await swap([...systems.value.slice(0, system), ...tail]);
+    drawn = { score, width, scale: props.scale };
+    return true;
+}
+
+function startsOf(all: KeptSystem[]): number[] {
+    let at = 0;
+    return all.map(({ measures }) => {
+        at += measures;
+        return at - measures;
+    });
 }
 
 /** @returns false where it takes the whole page */

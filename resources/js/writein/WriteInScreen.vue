@@ -6,7 +6,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
-import type { BoardPlace, InstrumentName, Rack, Shelf, Typed, TypedPieceRow, TypedProblem } from '../api/types';
+import type { BoardPlace, InstrumentName, Rack, Shelf, Typed, TypedPieceRow } from '../api/types';
 import LaneLayer from '../classview/LaneLayer.vue';
 import { BOW_LANE } from '../desk/overlay/bowLane';
 import { HAND_LANE } from '../desk/overlay/handLane';
@@ -14,20 +14,22 @@ import { withPlan } from '../desk/state/store';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, type CutScore } from '../engraving/score';
 import { remember, remembered } from '../ui/remembered';
-import { tell, warn } from '../ui/say';
+import { warn } from '../ui/say';
 import { orWarn, sentenceOf } from '../ui/trying';
 import { isTyping } from '../ui/typing';
 import AbcEditor from './AbcEditor.vue';
 import BoardPicture from './BoardPicture.vue';
+import FingerEntry from './FingerEntry.vue';
 import { EMPTY, forget, fresh, keep, kept, type Draft } from './draft';
 import { hear } from './hear';
 import { LENGTHS, READERS } from './lengths';
 import LineNotes from './LineNotes.vue';
 import { useLooking } from './looking';
+import { useShelving } from './shelving';
 import WritingHead from './WritingHead.vue';
 import WritingKeys from './WritingKeys.vue';
 import {
-    accidental, bodyStart, fieldOf, isSlurOpen, measureOf, near, offsetOf, placed, putBar, relength, sign, slur, tie, triplet, unitOf, withField, write,
+    bodyStart, fieldOf, isSlurOpen, near, offsetOf, placed, putBar, relength, slur, tie, unitOf, withField, write,
     type Editor, type Writing,
 } from './text';
 
@@ -43,7 +45,6 @@ const editor = ref<Editor | null>(null);
 const way = ref<'abc' | 'fingers' | 'point'>(remembered('write-in-way', 'abc', (value): value is 'abc' => ['abc', 'fingers', 'point'].includes(String(value))));
 const shown = ref('');
 const caret = ref<Writing>({ text: '', from: 0, to: 0 });
-const isKeeping = ref(false);
 const isRestored = ref(false);
 const isSounding = ref(localStorage.getItem('write-in-sound') === 'yes');
 watch(way, (now) => remember('write-in-way', now));
@@ -212,41 +213,6 @@ function keydown(event: KeyboardEvent): void {
     done();
 }
 
-// ---- by fingers ----
-
-const fingers = ref('');
-const fingerProblems = ref<TypedProblem[]>([]);
-/** The stretch of the text that the line of fingers writes. */
-let written: { from: number; to: number } | null = null;
-
-async function readFingers(): Promise<void> {
-    const line = fingers.value;
-    const unit = unitOf(abc.value);
-    try {
-        const read = await api.post<{ abc: string; problems: TypedProblem[] }>('write-in/fingers', {
-            line, abc: abc.value, instrument: draft.value.typed.reader, counts: Math.round(measureOf(abc.value) / unit),
-        });
-        if (line !== fingers.value) return;
-        fingerProblems.value = read.problems;
-        put((writing) => {
-            const at = Math.max(bodyStart(writing.text), written?.from ?? writing.from);
-            const end = Math.max(at, written?.to ?? at);
-            const space = at === bodyStart(writing.text) || /\s$/.test(writing.text.slice(0, at)) ? '' : ' ';
-            const text = read.abc === '' ? '' : `${space}${read.abc} `;
-            written = { from: at, to: at + text.length };
-            return { text: writing.text.slice(0, at) + text + writing.text.slice(end), from: at + text.length, to: at + text.length };
-        });
-    } catch (error) {
-        warn(sentenceOf(error));
-    }
-}
-
-function nextFingers(): void {
-    written = null;
-    fingers.value = '';
-    fingerProblems.value = [];
-}
-
 // ---- opening, keeping, taking away ----
 
 async function open(): Promise<void> {
@@ -302,37 +268,7 @@ function takeUp(index: number): void {
     put(() => ({ text: other.abc, from: other.abc.length, to: other.abc.length }));
 }
 
-async function store(): Promise<void> {
-    if (isKeeping.value) return;
-    isKeeping.value = true;
-    await orWarn(async () => {
-        const { typed, title, shelf, lesson, page, revision } = draft.value;
-        const body = { typed, title, shelf, lesson: isBook.value ? lesson : null, page: isBook.value ? page : null, seen: revision };
-        const answer = piece.value === null
-            ? await api.post<{ id: number; section: number | null }>('write-in', body)
-            : await api.put<{ id: number; section: number | null }>(`pieces/${piece.value}/typed`, body);
-        forget(piece.value);
-        localStorage.setItem('last-shelf', String(shelf ?? ''));
-        tell(`“${title || field('T') || 'Without a title'}” stands on the shelf.`);
-        await router.push(typed.kind === 'lesson' ? `/piece/${answer.id}/lesson` : `/piece/${answer.id}/desk`);
-    });
-    isKeeping.value = false;
-}
-
-function download(text: string, ending: string, type: string): void {
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type }));
-    link.download = `${(draft.value.title || 'line').replace(/[^\p{L}\p{N} .-]/gu, '')}.${ending}`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-}
-
-async function takeMusicXml(): Promise<void> {
-    await orWarn(async () => {
-        const { typed, title, shelf } = draft.value;
-        download(await api.postForText('write-in/musicxml', { typed, title, shelf }), 'musicxml', 'application/vnd.recordare.musicxml+xml');
-    });
-}
+const { isKeeping, store, takeAbc, takeMusicXml } = useShelving(piece, draft, isBook);
 
 onMounted(() => {
     window.addEventListener('keydown', keydown, { capture: true });
@@ -361,19 +297,7 @@ watch(piece, () => void open());
                 <button type="button" :aria-pressed="way === 'point'" @click="way = 'point'">by pointing</button>
                 <label class="sound"><input v-model="isSounding" type="checkbox" /> sound</label>
             </div>
-            <form v-if="way === 'fingers'" class="fingers" @submit.prevent="nextFingers">
-                <input
-                    v-model="fingers"
-                    type="text"
-                    placeholder="D 0 1 2 3 A 0 . 1"
-                    aria-label="Strings and fingers"
-                    autocomplete="off"
-                    maxlength="4000"
-                    @input="readFingers"
-                />
-                <p v-if="fingerProblems.length" class="wrong">{{ fingerProblems[0]?.text }}.</p>
-                <p v-else class="quiet">A string’s letter, then fingers; . holds one count more, - rests. Enter begins the next line.</p>
-            </form>
+            <FingerEntry v-if="way === 'fingers'" :abc="abc" :reader="draft.typed.reader" @put="put" />
             <AbcEditor
                 v-if="isOpen"
                 ref="editor"
@@ -453,7 +377,7 @@ watch(piece, () => void open());
                 <label>page <input v-model.number="draft.page" class="number" type="number" min="1" max="9999" aria-label="Page of the book" /></label>
             </template>
             <span class="takes">
-                <button type="button" class="paper-button" @click="download(abc, 'abc', 'text/vnd.abc')">Take away as ABC</button>
+                <button type="button" class="paper-button" @click="takeAbc">Take away as ABC</button>
                 <button type="button" class="paper-button" :disabled="!told?.xml" @click="takeMusicXml">as MusicXML</button>
                 <button type="button" class="cedar-button" :disabled="!told?.xml || isKeeping || draft.shelf === null" @click="store">
                     {{ piece === null ? 'Put on the shelf' : 'Keep it so' }}
@@ -553,17 +477,6 @@ input[type='text'] {
     margin-left: auto;
     font-size: 13px;
     color: var(--soft);
-}
-
-.fingers input {
-    width: 100%;
-    margin-top: 6px;
-    font: 16px 'DejaVu Sans Mono', ui-monospace, Menlo, Consolas, monospace;
-}
-
-.fingers p {
-    margin: 4px 0;
-    font-size: 12.5px;
 }
 
 .abc {

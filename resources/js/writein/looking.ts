@@ -5,6 +5,8 @@ import type { Typing } from '../api/types';
 import { sentenceOf } from '../ui/trying';
 import type { Draft } from './draft';
 
+/** Milliseconds of rest after which it is asked what is new: the book is read through for it. */
+const REST = 500;
 /** Milliseconds after which it is tried again where the server cannot be reached. */
 const AGAIN = 4000;
 
@@ -25,8 +27,9 @@ export function useLooking(ask: () => { draft: Draft; shown: string }): Looking 
     let isAsking = false;
     let isStale = false;
     let timer = 0;
+    let resting = 0;
 
-    async function look(): Promise<void> {
+    async function look(news = false): Promise<void> {
         if (isAsking) {
             isStale = true;
             return;
@@ -36,8 +39,11 @@ export function useLooking(ask: () => { draft: Draft; shown: string }): Looking 
         const { draft, shown } = ask();
         const { abc } = draft.typed;
         try {
-            const told = await api.post<Typing>('write-in/look', { typed: draft.typed, shown, shelf: draft.shelf, lesson: draft.lesson });
-            looked.value = { abc, told };
+            const told = await api.post<Typing>('write-in/look', { typed: draft.typed, shown, shelf: draft.shelf, lesson: draft.lesson, news });
+            // What was new stays until it is asked again.
+            looked.value = { abc, told: news ? told : { ...told, news: looked.value?.told.news ?? [] } };
+            window.clearTimeout(resting);
+            if (!news && draft.shelf !== null) resting = window.setTimeout(() => void look(true), REST);
             problem.value = '';
             isOffline.value = false;
         } catch (error) {
@@ -56,9 +62,14 @@ export function useLooking(ask: () => { draft: Draft; shown: string }): Looking 
 
     function again(after: number): void {
         window.clearTimeout(timer);
-        timer = window.setTimeout(() => void look(), after);
+        window.clearTimeout(resting);
+        if (after === 0) void look();
+        else timer = window.setTimeout(() => void look(), after);
     }
 
-    onBeforeUnmount(() => window.clearTimeout(timer));
+    onBeforeUnmount(() => {
+        window.clearTimeout(timer);
+        window.clearTimeout(resting);
+    });
     return { looked, problem, isOffline, soon: () => again(0) };
 }

@@ -175,7 +175,7 @@ final readonly class LessonScore
     /** @param LessonSection|null $section whose clef is written; null takes one away */
     private static function writeClef(DOMElement $attributes, ?LessonSection $section): void
     {
-        foreach (Xml::children($attributes) as $element) {
+        foreach ([...Xml::children($attributes)] as $element) {
             if (in_array($element->nodeName, ['clef', 'transpose', 'staff-details'], true)) {
                 $attributes->removeChild($element);
             }
@@ -204,7 +204,7 @@ final readonly class LessonScore
     {
         $list = Xml::child($typed->root, 'part-list');
         assert($list !== null);
-        foreach (Xml::children($list) as $label) {
+        foreach ([...Xml::children($list)] as $label) {
             $list->removeChild($label);
         }
         foreach (iterator_to_array($typed->parts(), false) as $part) {

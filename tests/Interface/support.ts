@@ -118,7 +118,7 @@ export function desk(marks: DeskMark[] = [], role: 'own' | 'read' | 'propose' = 
     const all = notes();
     const opened = useDesk();
     const frame: DeskFrame = {
-        piece: { id: 1, title: 'Tune', role, owner: 'Maren', counts: 'measure' },
+        piece: { id: 1, title: 'Tune', role, owner: 'Maren', counts: 'measure', typed: null },
         section: { id: 7, name: 'Violin I', instrument: 'violin', done: { bow: false, hand: false }, edition: null },
         score: all,
         strings: ['G', 'D', 'A', 'E'],

@@ -23,6 +23,8 @@ use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Format\MarkedScoreJson;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
+use UprightPencil\Lessons\TypedKind;
+use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Marks\MarkGroup;
@@ -74,7 +76,8 @@ use UprightPencil\Settings\CountingWords;
  *     yours?: array<string, mixed>|null, theirs?: array<string, mixed>|null,
  *     copied?: CopyLook, shared?: int}
  * @phpstan-type Form array{words: string, means: string, stands: 'note'|'both', group: value-of<MarkGroup>}
- * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string, counts: value-of<CountingWords>}
+ * @phpstan-type DeskPiece array{id: int, title: string, role: value-of<Role>|null, owner: string, counts: value-of<CountingWords>,
+ *     typed: value-of<TypedKind>|null}
  * @phpstan-type DeskSection array{id: int, name: string, instrument: value-of<Instrument>, done: Done, edition: int|null}
  * @phpstan-type DeskFrame array{piece: DeskPiece, section: DeskSection, score: list<ScoreNote>, strings: list<string>,
  *     positions: list<string>, positionWords: array<string, string>, fingers: array<int, list<string>>, tapes: list<int>,
@@ -251,6 +254,7 @@ final readonly class DeskResource
                 'role' => $piece->roleOf($user, $section)?->value,
                 'owner' => $piece->owner->name,
                 'counts' => ClassSettings::for($piece)->words()->value,
+                'typed' => $piece->typed === null ? null : TypedPiece::from($piece->typed)->kind->value,
             ],
             'section' => [
                 'id' => $section->id,

@@ -259,7 +259,7 @@ final class AbcMusicXml
         } else {
             $this->places[count($this->places) - 1][] = [$note->line, $note->column, max($note->until, $note->column + 1)];
             [$pitchXml, $accidental, $isTiedTo] = $this->pitch($pitch, $piece->isFirst, $isTiedOn);
-            $xml .= $this->isRhythm ? '<unpitched/>' : $pitchXml;
+            $xml .= $this->isRhythm ? '<unpitched><display-step>E</display-step><display-octave>4</display-octave></unpitched>' : $pitchXml;
             $accidental = $this->isRhythm ? '' : $accidental;
         }
         $xml .= $piece->isGrace ? '' : '<duration>' . self::duration($sounds) . '</duration>';

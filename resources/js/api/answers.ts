@@ -358,6 +358,7 @@ export interface DeskPiece {
     role: Role | null;
     owner: string;
     counts: CountingWords;
+    typed: TypedKind | null;
 }
 
 export interface DeskSection {

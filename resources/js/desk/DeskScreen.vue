@@ -200,6 +200,8 @@ function takeOver(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
+                    <RouterLink v-if="desk.frame?.piece.typed === 'lesson'" :to="`/piece/${desk.frame.piece.id}/lesson`" class="plain-button">All sections</RouterLink>
+                    <RouterLink v-if="desk.frame?.piece.typed && desk.frame.piece.role === 'own'" :to="`/piece/${desk.frame.piece.id}/write-in`" class="plain-button">Write on</RouterLink>
                     <DoneToggles />
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>

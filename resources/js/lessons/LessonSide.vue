@@ -79,7 +79,7 @@ const told = computed(() => {
             <ul>
                 <li v-for="{ fact, instruments } in news" :key="fact.key" :class="{ 'is-muted': fact.muted }">
                     <input v-if="worded === fact.key" :value="fact.text" maxlength="80" :aria-label="`${fact.text}, in your words`" @change="word(fact, ($event.target as HTMLInputElement).value)" @blur="worded = ''" />
-                    <span v-else>{{ fact.text }} <small class="quiet">{{ fact.measure === '0' ? 'pickup' : `m. ${fact.measure}` }}<template v-if="!isWhole(instruments)"> · {{ instruments.join(', ') }}</template></small></span>
+                    <span v-else>{{ fact.text }} <small class="quiet">{{ fact.measure === '0' ? '' : `m. ${fact.measure}` }}<template v-if="!isWhole(instruments)"> · {{ instruments.join(', ') }}</template></small></span>
                     <template v-if="lesson.mayManage">
                         <button type="button" class="plain-button" :aria-label="`Say ${fact.text} otherwise`" @click="worded = fact.key">✎</button>
                         <button type="button" class="plain-button" @click="mute(fact)">{{ fact.muted ? 'tell' : 'mute' }}</button>

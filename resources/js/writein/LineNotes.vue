@@ -18,6 +18,17 @@ const octaves = computed(() => {
     });
     return [...groups].map(([text, names]) => ({ text, names: names.join(', ') }));
 });
+/** What is new, told once for all who share it: "violin, viola: 1 on A". */
+const news = computed(() => {
+    const who = new Map<string, string[]>();
+    props.told.news.forEach((one) => one.new.forEach((text) => who.set(text, [...(who.get(text) ?? []), one.instrument])));
+    const groups = new Map<string, string[]>();
+    who.forEach((instruments, text) => {
+        const key = instruments.length === props.told.news.length && instruments.length > 1 ? '' : instruments.join(', ');
+        groups.set(key, [...(groups.get(key) ?? []), text]);
+    });
+    return [...groups].map(([instruments, texts]) => ({ instruments, texts: texts.join(', ') }));
+});
 /** One row a section, whatever number of lines it has. */
 const outside = computed(() => props.told.lines.filter((line, index, all) => line.outside > 0 && all.findIndex((one) => one.section === line.section && one.outside > 0) === index));
 const now = (line: TypedLine): Choice => props.choices[line.section] ?? { octaves: null, found: 'kept' };
@@ -30,7 +41,7 @@ function shift(line: TypedLine, by: number): void {
 <template>
     <div class="line-notes">
         <div>
-            <p v-for="one in told.news" :key="one.instrument"><b>New here</b> ({{ one.instrument }}): {{ one.new.join(', ') }}.</p>
+            <p v-for="one in news" :key="one.instruments"><b>New here</b><template v-if="one.instruments"> ({{ one.instruments }})</template>: {{ one.texts }}.</p>
             <p v-for="one in told.flags" :key="one" class="quiet">{{ one }}</p>
         </div>
         <div>

@@ -29,7 +29,7 @@ import { useShelving } from './shelving';
 import WritingHead from './WritingHead.vue';
 import WritingKeys from './WritingKeys.vue';
 import {
-    bodyStart, fieldOf, isSlurOpen, near, offsetOf, placed, putBar, relength, slur, tie, unitOf, withField, write,
+    accidental, bodyStart, fieldOf, isSlurOpen, near, offsetOf, placed, putBar, relength, sign, slur, tie, triplet, unitOf, withField, write,
     type Editor, type Writing,
 } from './text';
 
@@ -204,6 +204,14 @@ function keydown(event: KeyboardEvent): void {
         '(': () => put(slur),
         ')': () => put(slur),
         '|': () => put((writing) => putBar(writing, '|')),
+        ':': () => put((writing) => putBar(writing, ':|')),
+        '[': () => put((writing) => putBar(writing, '|:')),
+        t: () => put(triplet),
+        '^': () => put((writing) => accidental(writing, '^')),
+        _: () => put((writing) => accidental(writing, '_')),
+        '=': () => put((writing) => accidental(writing, '=')),
+        u: () => put((writing) => sign(writing, 'u')),
+        v: () => put((writing) => sign(writing, 'v')),
         Backspace: () => editor.value?.undo(),
         Escape: () => editor.value?.choose(caret.value.to, caret.value.to),
     };

@@ -31,7 +31,7 @@ const emit = defineEmits<{ length: [quarters: number]; dot: []; rest: []; back: 
             <button type="button" class="paper-button" aria-label="Natural" @click="emit('put', (writing) => accidental(writing, '='))">♮</button>
             <button type="button" class="paper-button" @click="emit('back')">take back</button>
         </div>
-        <p class="quiet">press a place to write it · keys 1–5 lengths · letters write notes · Space a rest</p>
+        <p class="quiet">press a place to write it · keys 1–5 lengths, . dots, letters notes, Space a rest, ( slurs, - ties, t triplet, ^ _ = signs, | [ : bars, u v bows</p>
     </div>
 </template>
 

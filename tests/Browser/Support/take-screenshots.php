@@ -38,10 +38,6 @@ $page->find('.ruler button[aria-label="Go to measure 26"]')->click();
 $page->find('input[name=say-it]')->sendKeys('27-32 no slurs');
 $page->sees('Enter', '#says');
 $shoot($page, 'desk');
-$page->go('/piece/2/desk')->engraved()->press('The hand', '.because');
-$page->find('.ruler button[aria-label="Go to measure 1"]')->click();
-$page->keys(WebDriverKeys::ARROW_RIGHT, WebDriverKeys::ARROW_RIGHT)->sees('Keeps the slur', '.because');
-$shoot($page, 'desk-hand');
 $page->press('Open strings', '.bottom')->find('.el-dialog g.note');
 $shoot($page, 'open-strings');
 $page->go('/piece/2/tutti')->find('.middle svg rect');
@@ -51,8 +47,6 @@ $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->find('.chosen
 $shoot($page, 'tutti');
 $page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 20, 'the examples are not engraved');
 $shoot($page, 'class');
-$page->driver->executeScript("document.querySelector('.fingerboard-card').scrollIntoView({block: 'end'})");
-$shoot($page, 'fingerboard-card');
 $page->go('/account')->sees('Where you are signed in');
 $shoot($page, 'account');
 $page->go('/piece/3/read-through')->find('article .pictures svg');
@@ -64,8 +58,6 @@ $page->until(fn (): bool => $page->count('.part .drawn') === 0, 'the pages are n
 $shoot($page, 'hand-out');
 $phone = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
 $shoot($phone, 'my-part');
-$phone->press('Pencil list');
-$shoot($phone, 'my-part-pencil-list');
 
 // What needs more than the demo data: two possibilities for the class, all parts handed out, a page on paper.
 $director = Client::signedIn(Harness::get()->url);
@@ -78,11 +70,19 @@ foreach (array_slice($sections, 1) as $section) {
     $director->json('POST', "sections/{$section['id']}/editions");
 }
 $page->go('/piece/2/hand-out')->find('.part');
-$page->press('Poster of codes', '.on-paper')->find('.sheet-of-paper svg');
-$shoot($page, 'poster');
-$page->keys(WebDriverKeys::ESCAPE);
 $page->press('All parts', '.on-paper')->sees('pages', '.paper-preview [role=status]');
 $shoot($page, 'paper');
+
+// A lesson is written in, and stands with all its sections in its book.
+$page->go('/book/2')->find('tbody tr');
+$page->find('tbody tr input')->click();
+$shoot($page, 'book');
+$page->driver->findElement(WebDriverBy::partialLinkText('Harbour Steps'))->click();
+$page->until(fn (): bool => $page->count('.lesson .sections g.note') > 50, 'the sections are not engraved');
+$shoot($page, 'lesson');
+$page->press('Write on', '.out')->find('.write-in g.note');
+$page->press('by pointing', '.ways')->find('.write-in g.note:nth-of-type(1) .notehead')->click();
+$shoot($page, 'write-in');
 
 // A measure is thrown out in a corrected score, and a few notes are others.
 $score = (string) file_get_contents(dirname(__DIR__, 3) . '/demo/scores/cobblers-holiday.musicxml');

@@ -97,7 +97,12 @@ final class OctaveRuleTest extends TestCase
         self::assertCount(10, $typed->lines);
         self::assertCount(10, (new ScoreReader())->read($typed->musicXml)->parts);
         self::assertSame($typed->lines[8]->octave, $typed->lines[9]->octave);
-        self::assertSame('Bass (second line)', (new ScoreReader())->read($typed->musicXml)->parts[9]->name);
+        self::assertSame(
+            ['Violin I', 'Violin I (second line)', 'Violin II', 'Violin II (second line)', 'Viola', 'Viola (second line)',
+                'Cello', 'Cello (second line)', 'Bass', 'Bass (second line)'],
+            array_map(static fn (Part $part): string => $part->name, (new ScoreReader())->read($typed->musicXml)->parts),
+        );
+        self::assertSame(10, substr_count($typed->musicXml, '<score-part '));
     }
 
     public function testALineTypedAsCellosReadItStaysTheirs(): void

@@ -271,6 +271,7 @@ export const useDesk = defineStore('desk', () => {
                     if (frame.value?.section.id === section) {
                         take(answer, waiting.value.length === 0);
                     }
+                    if (answer.shared) tell(`In all ${answer.shared} parts of the lesson: one rhythm, one bowing.`);
                 } catch (error) {
                     if (!(error instanceof ApiError)) {
                         throw error;

@@ -6,9 +6,9 @@ import desk from '../../../docs/screenshots/desk.png';
 import handOut from '../../../docs/screenshots/hand-out.png';
 import bringIn from '../../../docs/screenshots/bring-in.png';
 import myPart from '../../../docs/screenshots/my-part.png';
-import pencilList from '../../../docs/screenshots/my-part-pencil-list.png';
 import readThrough from '../../../docs/screenshots/read-through.png';
 import tutti from '../../../docs/screenshots/tutti.png';
+import writeIn from '../../../docs/screenshots/write-in.png';
 
 interface Step {
     title: string;
@@ -33,6 +33,11 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
             title: 'Bring a score in',
             text: 'Drop a MusicXML file anywhere. You see what was understood before it is kept: the parts, for which instruments they are, the order it is played in, and measures that do not add up.',
             picture: bringIn, shows: 'The sheet “What was understood”, over the rack',
+        },
+        {
+            title: 'Or write it in',
+            text: 'What is on paper only is typed, pointed at on the fingerboard, or told by strings and fingers: a line for the class, some measures of a part, a rhythm alone. Every section gets its part in its clef and octave, and a book of lessons says what each one brings.',
+            picture: writeIn, shows: 'Write-in: the text, the engraved line with its bows, the fingerboard',
         },
         {
             title: 'Look it over',
@@ -87,7 +92,6 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
         {
             title: 'Pencil it in',
             text: 'If you have a printed part, Pencil list says what to write, where, and how long it takes. Tick what is done; your ticks stay on your phone.',
-            picture: pencilList, shows: 'The pencil list with boxes to tick', isPhone: true,
         },
         {
             title: 'Read it from a stand',

@@ -47,6 +47,7 @@ use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\SoundController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
+use App\Http\Controllers\WeekController;
 use App\Http\Controllers\WriteInController;
 use App\Http\Middleware\TheirCountingWords;
 use Illuminate\Support\Facades\Route;
@@ -90,6 +91,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::delete('shelves/{shelf}', [ShelfController::class, 'destroy']);
 
         Route::get('shelves/{shelf}/book', [BookController::class, 'show']);
+        Route::get('shelves/{shelf}/week', [WeekController::class, 'show']);
+        Route::get('shelves/{shelf}/week.pdf', [WeekController::class, 'pdf']);
         Route::put('shelves/{shelf}/order', [BookController::class, 'move']);
         Route::post('write-in', [WriteInController::class, 'store']);
         Route::post('write-in/look', [WriteInController::class, 'look']);

@@ -18,6 +18,7 @@ use App\Plans\SectionPlanner;
 use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
+use UprightPencil\Lessons\WeekSheet;
 use UprightPencil\Music\Measure;
 use UprightPencil\Printing\Density;
 
@@ -127,6 +128,27 @@ final readonly class SetForPaper
             'density' => $wish->hasEveryFinger ? Density::EveryNote->value : $class['density'],
             'namesNotes' => $wish->namesNotes || $class['namesNotes'],
         ]));
+    }
+
+    /**
+     * Parts of several lessons, one after another on the same pages.
+     *
+     * @param non-empty-list<Section> $sections
+     * @throws NotDrawn
+     */
+    public function week(string $title, string $part, array $sections, PaperWish $wish): PrintedPart
+    {
+        $lessons = array_map(function (Section $section) use ($wish): array {
+            $plans = $this->plansFor($section->piece, $wish);
+            $number = $section->piece->lesson_number;
+
+            return [
+                'title' => ($number === null ? '' : "{$number} · ") . $section->piece->title,
+                'musicXml' => $plans->page($section, $plans->of($section)->part),
+            ];
+        }, $sections);
+
+        return new PrintedPart($title, $part, '', $this->drawn(WeekSheet::of($lessons, ''), $wish->paper->sheet($wish->isLarge), null));
     }
 
     /** Of the link that is open now; empty where there is none. */

@@ -165,6 +165,22 @@ final class WriteInTest extends FeatureTestCase
         $this->putJson("/api/v1/pieces/{$piece->id}/typed", ['typed' => ['abc' => self::STEPS], 'seen' => 0])->assertStatus(409);
     }
 
+    public function testTheWeeksPageHasTheTickedLessonsOfOneSection(): void
+    {
+        $this->actingAs($this->director);
+        $book = $this->book();
+        $ids = [
+            $this->keep(self::STEPS, $book, ['lesson' => 1])->id,
+            $this->keep("X:2\nT:Two\nM:3/4\nL:1/4\nK:G\nV:1\nG A B |]\nV:2\nG3 |]\n", $book, ['lesson' => 2])->id,
+            $this->keep("X:3\nT:Three\nM:4/4\nL:1/4\nK:D\nD4 |]\n", $book, ['lesson' => 3])->id,
+        ];
+        $sheets = $this->getJson("/api/v1/shelves/{$book->id}/week?part=Viola&lessons={$ids[1]},{$ids[0]}")->assertOk()->json('sheets');
+        self::assertStringContainsString('Workshop', $sheets[0]);
+        $this->getJson("/api/v1/shelves/{$book->id}/week?part=Kazoo&lessons={$ids[0]}")->assertStatus(422)
+            ->assertJsonPath('message', 'None of these lessons has a part for Kazoo. Tick a lesson first.');
+        $this->getJson("/api/v1/shelves/{$book->id}/week?part=Viola&lessons=all")->assertStatus(422);
+    }
+
     public function testPassagesFromPaperFallIntoPlace(): void
     {
         $this->actingAs($this->director);

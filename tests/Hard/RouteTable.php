@@ -96,6 +96,8 @@ final class RouteTable
             'POST api/v1/pieces/{piece}/corrections' => [['token' => str_repeat('a', 40), 'file' => 'x.xml'], $refused(self::OWNER, 422)],
             'DELETE api/v1/corrections/{correction}' => [[], self::OWNER],
             'GET api/v1/shelves/{shelf}/book' => [[], self::OWNER_ALONE],
+            'GET api/v1/shelves/{shelf}/week' => [['part' => 'Violin I', 'lessons' => '999999'], $refused(self::OWNER_ALONE, 422)],
+            'GET api/v1/shelves/{shelf}/week.pdf' => [['part' => 'Violin I', 'lessons' => '999999'], $refused(self::OWNER_ALONE, 422)],
             'PUT api/v1/shelves/{shelf}/order' => [['piece' => 999_999, 'to' => 0], $refused(self::OWNER_ALONE, 422)],
             'POST api/v1/write-in' => [['typed' => ['abc' => $abc], 'shelf' => 999_999], $refused(self::SIGNED_IN, 422)],
             'POST api/v1/write-in/look' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],

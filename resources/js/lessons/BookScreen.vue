@@ -4,7 +4,10 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { BookFact, BookLesson, BookOfLessons, FromLesson, HandOut, Rack } from '../api/types';
+import PaperPreview from '../handout/PaperPreview.vue';
+import { paperHere, type Order } from '../handout/part';
 import { useHistory } from '../history/store';
+import { remember, remembered } from '../ui/remembered';
 import { copy, tellWithUndo } from '../ui/say';
 import { orWarn, useTrying } from '../ui/trying';
 
@@ -20,6 +23,10 @@ const ticked = ref<number[]>([]);
 const dragged = ref<number | null>(null);
 const over = ref<number | null>(null);
 const progress = ref('');
+const PARTS = ['Violin I', 'Violin II', 'Viola', 'Cello', 'Bass'];
+const part = ref(remembered('week-part', 'Violin I', (value): value is string => PARTS.includes(String(value))));
+watch(part, (now) => remember('week-part', now));
+const order = ref<Order | null>(null);
 const sheets = shallowRef<{ part: string; text: string }[]>([]);
 const id = computed(() => Number(route.params.shelf));
 
@@ -87,6 +94,16 @@ async function handOut(): Promise<void> {
     progress.value = '';
 }
 
+/** The ticked lessons for one section, one after another on the same pages. */
+function print(): void {
+    const query = new URLSearchParams({ part: part.value, lessons: ticked.value.join(','), paper: paperHere(), fingers: 'every' }).toString();
+    order.value = {
+        title: `The week’s page, ${part.value}`,
+        sheets: [{ name: part.value, path: `shelves/${id.value}/week?${query}` }],
+        files: [{ label: 'Save the PDF', path: `shelves/${id.value}/week.pdf?${query}` }],
+    };
+}
+
 const next = computed(() => Math.max(0, ...(book.value?.lessons ?? []).map((lesson) => lesson.lesson ?? 0)) + 1);
 onMounted(load);
 watch(() => [route.params.shelf, history.version], load);
@@ -118,7 +135,13 @@ watch(() => [route.params.shelf, history.version], load);
                         not in the book so far: {{ from.missing.slice(0, 6).map((one) => `${one.text} (${one.instrument}, m. ${one.measure})`).join(', ') }}<template v-if="from.missing.length > 6"> and {{ from.missing.length - 6 }} more</template>.
                     </template>
                 </span>
-                <button type="button" class="paper-button out" :disabled="ticked.length === 0 || progress !== ''" @click="handOut">
+                <span class="out">
+                    <select v-model="part" aria-label="The week’s page for">
+                        <option v-for="one in PARTS" :key="one" :value="one">{{ one }}</option>
+                    </select>
+                    <button type="button" class="paper-button" :disabled="ticked.length === 0" @click="print">Print the week’s page</button>
+                </span>
+                <button type="button" class="paper-button" :disabled="ticked.length === 0 || progress !== ''" @click="handOut">
                     Hand out {{ ticked.length === 0 ? 'the ticked lessons' : ticked.length === 1 ? 'the ticked lesson' : `the ${ticked.length} ticked lessons` }}
                 </button>
             </div>
@@ -163,6 +186,7 @@ watch(() => [route.params.shelf, history.version], load);
                     </tbody>
                 </table>
             </div>
+            <PaperPreview v-if="order" :order="order" @close="order = null" />
         </template>
     </div>
 </template>
@@ -208,7 +232,13 @@ header .cedar-button {
 }
 
 .out {
+    display: flex;
+    gap: 6px;
     margin-left: auto;
+}
+
+.tools > .paper-button {
+    flex: none;
 }
 
 .sheets {

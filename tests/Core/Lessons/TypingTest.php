@@ -20,6 +20,7 @@ use UprightPencil\Lessons\PaperPassage;
 use UprightPencil\Lessons\PaperScore;
 use UprightPencil\Lessons\PointingBoard;
 use UprightPencil\Lessons\TypedPiece;
+use UprightPencil\Lessons\WeekSheet;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Measure;
 use UprightPencil\Music\Note;
@@ -157,6 +158,24 @@ final class TypingTest extends TestCase
         $abc = (new AbcWriter())->write(Document::open($xml));
         self::assertStringContainsString('clef=perc', $abc);
         self::assertCount(8, (new ScoreReader())->fromDocument(Document::open($abc))->parts[0]->notes);
+    }
+
+    public function testLessonsOfAWeekFollowEachOtherUnderTheirTitles(): void
+    {
+        $lesson = fn (string $title, string $abc): array => [
+            'title' => $title,
+            'musicXml' => TypedPiece::from(['kind' => 'lesson', 'sections' => ['violin'], 'abc' => $abc])->score(new OctaveRule(Profile::FirstYear))->musicXml,
+        ];
+        $xml = WeekSheet::of([
+            $lesson('1 · One', "M:4/4\nL:1/4\nK:D\nA | D E F G | A3 |]\n"),
+            $lesson('2 · Two & more', "M:3/4\nL:1/4\nK:G\n|: G A B :|\n"),
+        ], 'Violin');
+        $score = (new ScoreReader())->read($xml);
+
+        self::assertSame(['A4', 'D4', 'E4', 'F#4', 'G4', 'A4', 'G4', 'A4', 'B4'], array_map(static fn (Note $note): string => (string) $note->pitch, $score->parts[0]->notes));
+        self::assertSame([2, 2, 2, 1], array_map(static fn (Measure $measure): int => $measure->keyFifths, $score->measures));
+        self::assertSame(1, substr_count($xml, '<print new-system="yes"/>'));
+        self::assertStringContainsString('2 · Two &amp; more', $xml);
     }
 
     public function testWhatIsKeptComesBack(): void

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Lessons;
+
+use DOMDocument;
+use DOMElement;
+use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\Xml;
+
+/** Several lessons' parts one after another as one part, so that they share their pages: each begins a line under its title. */
+final readonly class WeekSheet
+{
+    /**
+     * @param non-empty-list<array{title: string, musicXml: string}> $lessons each of one part, with its signs
+     * @param string $name of the part
+     * @return string MusicXML, to be drawn
+     * @throws UnreadableScore
+     */
+    public static function of(array $lessons, string $name): string
+    {
+        $sheet = new DOMDocument('1.0', 'UTF-8');
+        $root = $sheet->createElement('score-partwise');
+        $root->setAttribute('version', '4.0');
+        $sheet->appendChild($root);
+        $label = $sheet->createElement('score-part');
+        $label->setAttribute('id', 'P1');
+        $label->appendChild($sheet->createElement('part-name'))->appendChild($sheet->createTextNode($name));
+        $root->appendChild($sheet->createElement('part-list'))->appendChild($label);
+        $part = $sheet->createElement('part');
+        $part->setAttribute('id', 'P1');
+        $root->appendChild($part);
+        foreach ($lessons as ['title' => $title, 'musicXml' => $musicXml]) {
+            $isFirst = true;
+            foreach (Document::open($musicXml)->parts() as $lesson) {
+                foreach (Xml::children($lesson) as $measure) {
+                    $copy = $sheet->importNode($measure, true);
+                    assert($copy instanceof DOMElement);
+                    self::forgetIds($copy);
+                    if ($isFirst) {
+                        self::begin($copy, $title, $part->hasChildNodes());
+                        $isFirst = false;
+                    }
+                    $part->appendChild($copy);
+                }
+                break;
+            }
+        }
+        $text = $sheet->saveXML();
+        assert(is_string($text));
+
+        return $text;
+    }
+
+    /** Two lessons may have notes of one name. */
+    private static function forgetIds(DOMElement $measure): void
+    {
+        foreach (Xml::children($measure) as $element) {
+            $element->removeAttribute('id');
+        }
+    }
+
+    private static function begin(DOMElement $measure, string $title, bool $isNewLine): void
+    {
+        $sheet = $measure->ownerDocument;
+        assert($sheet !== null);
+        $print = Xml::child($measure, 'print');
+        if ($print !== null) {
+            $measure->removeChild($print);
+        }
+        $words = $sheet->createElement('words');
+        $words->setAttribute('font-weight', 'bold');
+        $words->appendChild($sheet->createTextNode($title));
+        $direction = $sheet->createElement('direction');
+        $direction->setAttribute('placement', 'above');
+        $direction->appendChild($sheet->createElement('direction-type'))->appendChild($words);
+        $after = Xml::child($measure, 'attributes');
+        $measure->insertBefore($direction, $after === null ? $measure->firstChild : $after->nextSibling);
+        if ($isNewLine) {
+            $break = $sheet->createElement('print');
+            $break->setAttribute('new-system', 'yes');
+            $measure->insertBefore($break, $measure->firstChild);
+        }
+    }
+}

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Facebook\WebDriver\WebDriverSelect;
@@ -47,7 +48,7 @@ final class WriteInTest extends BrowserTestCase
         self::assertSame(27, $page->count('.write-in .hand-dot, .write-in .hand-open'), 'every note lies on its string');
 
         // A note is chosen on the page, and the cursor stands at it; another place takes its place.
-        $page->driver->findElement(WebDriverBy::cssSelector('.write-in g.note .notehead'))->click();
+        $this->pick($page, '.write-in g.note .notehead');
         $this->press($page, 'D, open D');
         $page->until(fn (): bool => str_starts_with($this->music($page), 'D |: F G'), 'the chosen note is not changed');
         $page->control('z');
@@ -106,7 +107,7 @@ final class WriteInTest extends BrowserTestCase
         $page->until(fn (): bool => $page->count('.lesson .sections section') === 5 && $page->count('.lesson g.note') === 45, 'five sections are not shown');
 
         // A bow goes to every section, a finger to one.
-        $page->find('.lesson section[aria-label="Viola"] g.note .notehead')->click();
+        $this->pick($page, '.lesson section[aria-label="Viola"] g.note .notehead');
         $page->press('V up', '.acts')->told('in all sections');
         $page->until(fn (): bool => $page->count('.lesson .lane-up') > 0, 'no bow turns');
         $turned = fn (): int => (int) $page->driver->executeScript(
@@ -134,6 +135,20 @@ final class WriteInTest extends BrowserTestCase
         (new WebDriverSelect($page->find('[aria-label="A piece of the rack"]')))->selectByVisibleText('Paper Boats');
         $page->sees('what comes at all has come with 11 · Ferry and Bell', '.tools');
         self::assertSame([], $page->scriptErrors());
+    }
+
+    /** Presses something of a page that may be engraved anew at any moment. */
+    private function pick(Page $page, string $css): void
+    {
+        $page->until(static function () use ($page, $css): bool {
+            try {
+                $page->find($css)->click();
+
+                return true;
+            } catch (StaleElementReferenceException) {
+                return false;
+            }
+        }, "{$css} cannot be pressed");
     }
 
     private function network(Page $page, bool $isThere): void

@@ -54,7 +54,9 @@ const { looked, problem, soon } = useLooking(() => ({ draft: draft.value, shown:
 const told = computed(() => looked.value?.told ?? null);
 const score = shallowRef<CutScore | null>(null);
 const notes = computed(() => withPlan(told.value?.score ?? [], told.value?.notes ?? []));
-watch(told, (now) => {
+watch(told, (now, before) => {
+    // What is new was asked: the page is the same.
+    if (now?.xml === before?.xml && score.value) return;
     score.value = now && now.xml !== '' ? cut(now.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')) : null;
 });
 

@@ -67,7 +67,7 @@ final readonly class Landmarks
             $heads[$stroke->head()->event] ??= $index;
         }
         $found = self::sections($score, $line, $strokes);
-        $found = self::withReturns($found, $score, $part, $line, $strokes, $heads);
+        $found = self::withReturns($found, $score, $part, $line, $strokes, $heads, new RetakeTime($settings));
         $last = self::lastPlayed($strokes, $visits, $heads);
         if ($last !== null && !isset($found[$last]) && self::isLoud($part, $line, $strokes[$last], $dynamics)) {
             $found[$last] = new Landmark(LandmarkKind::Last, null, 'the last note');
@@ -233,14 +233,27 @@ final readonly class Landmarks
      * @param array<int, int> $heads the first stroke that begins at an event
      * @return array<int, Landmark> by stroke
      */
-    private static function withReturns(array $found, Score $score, Part $part, Line $line, array $strokes, array $heads): array
-    {
-        $phrases = [];
+    private static function withReturns(
+        array $found,
+        Score $score,
+        Part $part,
+        Line $line,
+        array $strokes,
+        array $heads,
+        RetakeTime $retakes,
+    ): array {
+        $least = [];
         foreach ($strokes as $index => $stroke) {
             $measure = $line->events[$stroke->head()->event]->measure;
-            $phrases[$measure] ??= isset($found[$index]) || self::isCadence($strokes, $index);
+            $least[$measure] ??= match (true) {
+                // The bow can be carried back unheard: a phrase that begins as another did begins the same way.
+                $index > 0 && $stroke->hasRestBefore() && $retakes->isEnough($strokes[$index - 1], $stroke)
+                    => ReturningPassages::AFTER_A_REST,
+                isset($found[$index]) || self::isCadence($strokes, $index) => ReturningPassages::OF_A_PHRASE,
+                default => ReturningPassages::ANYWHERE,
+            };
         }
-        $passages = (new ReturningPassages($score, $part, $line))->all(static fn (int $measure): bool => $phrases[$measure] ?? false);
+        $passages = (new ReturningPassages($score, $part, $line))->all($least);
         foreach ($passages as $passage) {
             $isBegun = false;
             $end = self::lastStrokeBefore($strokes, $heads, $passage->first + $passage->events);

@@ -11,14 +11,18 @@ use UprightPencil\Music\Part;
 use UprightPencil\Music\Score;
 
 /**
- * Where a line plays again what it played before: the same rhythm with the same intervals, at least four measures of it, or two
- * where a phrase begins. A pattern that is repeated on and on is no passage.
+ * Where a line plays again what it played before: the same rhythm with the same intervals, at least four measures of it, two where a
+ * phrase begins, or one after a rest in which the bow can be carried back. A pattern that is repeated on and on is no passage.
  */
 final readonly class ReturningPassages
 {
     private const LEAST_NOTES = 4;
-    private const LEAST_MEASURES = 4;
-    private const LEAST_OF_A_PHRASE = 2;
+    /** Different notes by which a single measure is known again; with fewer it is an accompaniment. */
+    private const LEAST_PITCHES = 3;
+    /** Measures a passage has at least, by where it begins. */
+    public const ANYWHERE = 4;
+    public const OF_A_PHRASE = 2;
+    public const AFTER_A_REST = 1;
     private const TIMES = 8;
 
     private MeasureShapes $shapes;
@@ -39,18 +43,21 @@ final readonly class ReturningPassages
     }
 
     /**
-     * @param callable(int): bool $beginsPhrase whether a phrase begins in a measure
+     * @param array<int, int> $leastAt how many measures are a passage where it begins in a measure; as anywhere where nothing is said
      * @return list<ReturningPassage> in their order
      */
-    public function all(callable $beginsPhrase): array
+    public function all(array $leastAt): array
     {
         $found = [];
         $known = $before = [];
         $count = count($this->shapes->rhythms);
         for ($measure = 0; $measure < $count; $measure++) {
             [$from, $length] = $this->longest($measure, $known, $before);
-            $least = $beginsPhrase($measure) ? self::LEAST_OF_A_PHRASE : self::LEAST_MEASURES;
-            if ($from !== null && $length >= $least && $this->isPassage($from, $measure, $length)) {
+            $least = $leastAt[$measure] ?? self::ANYWHERE;
+            if (
+                $from !== null && $length >= $least && $this->isPassage($from, $measure, $length)
+                && ($length > 1 || $this->pitchesIn($measure) >= self::LEAST_PITCHES)
+            ) {
                 $last = $this->shapes->events[$measure + $length - 1] ?: $this->shapes->events[$measure];
                 [$again, $first] = $this->withPickup($this->shapes->events[$measure][0], $this->shapes->events[$from][0]);
                 $found[] = new ReturningPassage($first, $again, $last[count($last) - 1] - $again + 1);
@@ -112,6 +119,11 @@ final readonly class ReturningPassages
         }
 
         return $notes >= self::LEAST_NOTES && ($from + $length < $measure || $this->otherRhythm[$measure] < $measure + $length);
+    }
+
+    private function pitchesIn(int $measure): int
+    {
+        return count(array_unique(array_map($this->semitone(...), $this->shapes->events[$measure])));
     }
 
     /**

@@ -32,6 +32,26 @@ final class RestsAndRepeatsTest extends BowedPassages
             Passage::of('4/4', 'D4q rq E4q rq | F4q G4q A4h'),
             'd u | d u d',
         ];
+        yield 'a phrase that begins as the first one did begins the same way, where the rest gives time' => [
+            Passage::of('4/4', 'D4q E4q F4q G4q | A4h F4h | E4q G4q F4q rq | D4q E4q F4q G4q | B4w')->at(80),
+            'd u d u | d u | d u d | retake d u d u | d',
+        ];
+        yield 'a sequence of it a step higher too' => [
+            Passage::of('3/4', 'D4q E4e F4e G4q | A4q F4q rq | E4q F#4e G4e A4q | B4h.')->at(72),
+            'd u d u | d u | d u d u | d',
+        ];
+        yield 'an accompaniment on one note is no phrase that returns' => [
+            Passage::of('4/4', 'A4q A4q A4q A4q | A4q A4q A4q rq | D4q D4q D4q D4q | E4w')->at(80),
+            'd u d u | d u d | u d u d | u',
+        ];
+        yield 'where the rest gives no time it goes on as it comes' => [
+            Passage::of('4/4', 'D4q E4q F4q G4q | A4h F4h | E4q G4q F4q. re | D4q E4q F4q G4q | B4w')->at(144),
+            'd u d u | d u | d u d | u d u d | u',
+        ];
+        yield 'a phrase that begins otherwise goes on as it comes' => [
+            Passage::of('4/4', 'D4q E4q F4q G4q | A4h F4h | E4q G4q F4q rq | G4h E4q C4q | D4w')->at(80),
+            'd u d u | d u | d u d | u d u | d',
+        ];
         yield 'a rest of a measure starts afresh' => [
             Passage::of('4/4', 'D4q E4q F4h | rw | G4q A4q B4h'),
             'd u d | d u d',

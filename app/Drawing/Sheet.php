@@ -20,6 +20,11 @@ enum Sheet: string
     // For all parts together, drawn when it is asked for.
     case A4Score = 'a4-score';
     case LetterScore = 'letter-score';
+    // For the lessons of a week, drawn when they are asked for.
+    case A4Week = 'a4-week';
+    case LetterWeek = 'letter-week';
+    case A4WeekLarge = 'a4-week-large';
+    case LetterWeekLarge = 'letter-week-large';
 
     /** @return list<self> */
     public static function screens(): array

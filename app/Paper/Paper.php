@@ -42,6 +42,15 @@ enum Paper: string
         };
     }
 
+    /** For several lessons one after another. */
+    public function weekSheet(bool $isLarge): Sheet
+    {
+        return match ($this) {
+            self::A4 => $isLarge ? Sheet::A4WeekLarge : Sheet::A4Week,
+            self::Letter => $isLarge ? Sheet::LetterWeekLarge : Sheet::LetterWeek,
+        };
+    }
+
     public function sheet(bool $isLarge): Sheet
     {
         return match ($this) {

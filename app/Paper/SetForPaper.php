@@ -148,7 +148,7 @@ final readonly class SetForPaper
             ];
         }, $sections);
 
-        return new PrintedPart($title, $part, '', $this->drawn(WeekSheet::of($lessons, ''), $wish->paper->sheet($wish->isLarge), null));
+        return new PrintedPart($title, $part, '', $this->drawn(WeekSheet::of($lessons, ''), $wish->paper->weekSheet($wish->isLarge), null));
     }
 
     /** Of the link that is open now; empty where there is none. */

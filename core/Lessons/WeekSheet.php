@@ -39,6 +39,7 @@ final readonly class WeekSheet
                     $copy = $sheet->importNode($measure, true);
                     assert($copy instanceof DOMElement);
                     self::forgetIds($copy);
+                    self::onAStaff($copy);
                     if ($isFirst) {
                         self::begin($copy, $title, $part->hasChildNodes());
                         $isFirst = false;
@@ -59,6 +60,25 @@ final readonly class WeekSheet
     {
         foreach (Xml::children($measure) as $element) {
             $element->removeAttribute('id');
+        }
+    }
+
+    /** A rhythm alone stands on the middle line: the staff stays what it is, and no key is seen. */
+    private static function onAStaff(DOMElement $measure): void
+    {
+        foreach (Xml::children($measure) as $element) {
+            $unpitched = Xml::child($element, 'unpitched');
+            $step = $unpitched === null ? null : Xml::child($unpitched, 'display-step');
+            if ($step !== null) {
+                $step->nodeValue = 'B';
+            }
+        }
+        $attributes = Xml::child($measure, 'attributes');
+        $lines = $attributes === null ? null : Xml::child($attributes, 'staff-details');
+        $key = $attributes === null ? null : Xml::child($attributes, 'key');
+        if ($lines !== null) {
+            $attributes->removeChild($lines);
+            $key?->setAttribute('print-object', 'no');
         }
     }
 

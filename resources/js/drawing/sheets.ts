@@ -9,7 +9,7 @@ const HEADING = 14;
 /** Paper in millimetres. */
 const PAPERS = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const;
 /** Size of the printed notes in percent: as parts are usually printed, for who reads from afar, and of a score. */
-const PRINTS = { '': 38, '-large': 52, '-score': 25 } as const;
+const PRINTS = { '': 38, '-large': 52, '-score': 25, '-week': 38, '-week-large': 52 } as const;
 
 function paper(name: keyof typeof PAPERS, size: keyof typeof PRINTS): Sheet {
     const { width, height } = PAPERS[name];
@@ -35,6 +35,11 @@ const SHEETS: Record<string, Sheet> = {
     'letter-large': paper('letter', '-large'),
     'a4-score': paper('a4', '-score'),
     'letter-score': paper('letter', '-score'),
+    // Each of several lessons begins a line.
+    'a4-week': { ...paper('a4', '-week'), breaks: 'smart' },
+    'letter-week': { ...paper('letter', '-week'), breaks: 'smart' },
+    'a4-week-large': { ...paper('a4', '-week-large'), breaks: 'smart' },
+    'letter-week-large': { ...paper('letter', '-week-large'), breaks: 'smart' },
 };
 
 export function sheetOf(name: string): Sheet | null {

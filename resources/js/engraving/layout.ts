@@ -10,8 +10,8 @@ export interface Sheet {
     scale: number;
     /** Room under each system, in staff spaces. */
     room: number;
-    /** Where systems break: as they fit, or where the printed edition has them. */
-    breaks?: 'auto' | 'line';
+    /** Where systems break: as they fit, where the printed edition has them, or where it has them and else as they fit. */
+    breaks?: 'auto' | 'line' | 'smart';
 }
 
 export function layout({ width, height, scale, room, breaks = 'auto' }: Sheet): VerovioOptions {
@@ -30,6 +30,8 @@ export function layout({ width, height, scale, room, breaks = 'auto' }: Sheet): 
         header: 'none',
         footer: 'none',
         breaks,
+        // However full a line is, it breaks where it is told to.
+        breaksSmartSb: 0,
         svgViewBox: true,
         svgRemoveXlink: true,
         // What tidies the page reads where things stand from them.

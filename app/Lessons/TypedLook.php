@@ -273,7 +273,7 @@ final readonly class TypedLook
         foreach ($score->parts as $part) {
             $instrument = $piece->kind === TypedKind::Rhythm ? PieceFacts::EVERYBODY : $part->instrument->value;
             // The second violins play what the first do.
-            if (isset($facts[$instrument]) && !str_contains($part->name, '(')) {
+            if (isset($facts[$instrument]) && !str_ends_with($part->name, SectionLine::SECOND)) {
                 continue;
             }
             $plan = (new Planner($class->options($part->instrument->value), false))->plan($score, [], [$part])->parts[0];

@@ -79,9 +79,13 @@ final readonly class TypedPiece
         }
         $part = trim(self::text($told, 'part'));
 
+        $abc = self::text($told, 'abc');
+        $kind = TypedKind::tryFrom(self::text($told, 'kind')) ?? TypedKind::Lesson;
+
         return new self(
-            TypedKind::tryFrom(self::text($told, 'kind')) ?? TypedKind::Lesson,
-            self::text($told, 'abc'),
+            // A line for the class whose clef has no pitches is a rhythm.
+            $kind === TypedKind::Lesson && preg_match('~^K:.*\bclef=perc\b~m', $abc) === 1 ? TypedKind::Rhythm : $kind,
+            $abc,
             Instrument::tryFrom(self::text($told, 'reader')) ?? Instrument::Violin,
             $sections === [] ? LessonSection::orchestra() : $sections,
             $choices,

@@ -119,7 +119,7 @@ final class DatabaseSeeder extends Seeder
     {
         $abc = (string) file_get_contents(base_path("demo/lessons/{$file}.abc"));
         $piece = TypedPiece::from([
-            'kind' => str_contains($abc, 'clef=perc') ? 'rhythm' : 'lesson',
+            'kind' => 'lesson',
             'abc' => $abc,
             'choices' => $said['choices'] ?? [],
         ]);

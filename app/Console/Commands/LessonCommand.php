@@ -100,10 +100,10 @@ final class LessonCommand extends Command
             return $ending === 'mxl' ? (new Mxl())->pack($xml) : $xml;
         }
         $ofParts = $moved = [];
-        $new = $this->text('book') === '' ? [] : $this->newIn($plan, $options);
+        $new = $this->text('book') === '' ? [] : $this->newIn($lesson, $plan, $options);
         foreach ($lesson->lines as $line) {
             $ofParts[$line->partId] = ['octaves' => $line->octave->octaves]
-                + (isset($new[$line->partId]) ? ['new' => $new[$line->partId]] : []);
+                + (isset($new[$line->section->value]) ? ['new' => $new[$line->section->value]] : []);
             foreach ($line->moved as $note) {
                 $moved[] = self::moved($note, $line->partId, $plan->score);
             }
@@ -179,64 +179,41 @@ final class LessonCommand extends Command
     /**
      * What a lesson brings that no other of its book has before it.
      *
-     * @return array<string, list<array{kind: string, text: string, measure: string, beat: string}>> by part id
+     * @return array<string, list<array{kind: string, text: string, measure: string, beat: string}>> by section
      * @throws CommandFailed|UprightPencilException
      */
-    private function newIn(ScorePlan $plan, PlanOptions $options): array
+    private function newIn(LessonScore $lesson, ScorePlan $plan, PlanOptions $options): array
     {
         $books = [];
         foreach ($this->lessonsBefore() as $path) {
-            $earlier = $this->plan(Document::open($this->lesson($path, $options, false)->musicXml), $options);
-            foreach (self::facts($earlier) as $name => $facts) {
-                ($books[$name] ??= new Book())->next($facts);
+            $earlier = $this->lesson($path, $options, false);
+            foreach (self::facts($earlier, $this->plan(Document::open($earlier->musicXml), $options)) as $section => $facts) {
+                ($books[$section] ??= new Book())->next($facts);
             }
         }
         $new = [];
-        foreach (self::facts($plan) as $name => $facts) {
-            $new[$name] = array_map(static fn (LessonFact $fact): array => [
+        foreach (self::facts($lesson, $plan) as $section => $facts) {
+            $new[$section] = array_map(static fn (LessonFact $fact): array => [
                 'kind' => $fact->kind->value,
                 'text' => $fact->text,
                 'measure' => $fact->measure,
                 'beat' => $fact->beat->toDecimal(),
-            ], ($books[$name] ?? new Book())->next($facts));
+            ], ($books[$section] ?? new Book())->next($facts));
         }
 
-        return self::byPart($plan, $new);
-    }
-
-    /**
-     * @template T
-     * @param array<string, T> $byName
-     * @return array<string, T>
-     */
-    private static function byPart(ScorePlan $plan, array $byName): array
-    {
-        $byPart = [];
-        foreach ($plan->parts as $part) {
-            $name = self::sectionOf($part->part->name);
-            if (isset($byName[$name])) {
-                $byPart[$part->part->id] = $byName[$name];
-            }
-        }
-
-        return $byPart;
+        return $new;
     }
 
     /** @return array<string, list<LessonFact>> of each section, both lines of a duet together */
-    private static function facts(ScorePlan $plan): array
+    private static function facts(LessonScore $lesson, ScorePlan $plan): array
     {
         $facts = [];
-        foreach ($plan->parts as $part) {
-            $name = self::sectionOf($part->part->name);
-            $facts[$name] = [...($facts[$name] ?? []), ...LessonFacts::of($plan->score, $part)];
+        foreach ($lesson->lines as $index => $line) {
+            $section = $line->section->value;
+            $facts[$section] = [...($facts[$section] ?? []), ...LessonFacts::of($plan->score, $plan->parts[$index])];
         }
 
         return $facts;
-    }
-
-    private static function sectionOf(string $partName): string
-    {
-        return trim((string) preg_replace('~\(.*\)~', '', $partName));
     }
 
     /**

@@ -16,6 +16,7 @@ use UprightPencil\Fingering\Hand\Strings;
 use UprightPencil\Lessons\FactKind;
 use UprightPencil\Lessons\LessonFact;
 use UprightPencil\Lessons\SameHand;
+use UprightPencil\Lessons\SectionLine;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Review\Flag;
 
@@ -216,13 +217,13 @@ final readonly class BookResource
     {
         $isDuet = false;
         foreach ($piece->sections as $section) {
-            $isDuet = $isDuet || str_contains($section->name, '(second line)');
+            $isDuet = $isDuet || str_ends_with($section->name, SectionLine::SECOND);
         }
         $violin = null;
         $parts = [];
         foreach ($piece->sections as $section) {
             /** @var Section $section */
-            $line = str_contains($section->name, '(second line)') ? 1 : 0;
+            $line = str_ends_with($section->name, SectionLine::SECOND) ? 1 : 0;
             $plan = $this->plans->of($section)->part;
             $isFirst = $violin === null && $section->instrument === Instrument::Violin->value;
             $violin = $isFirst ? $plan : $violin;

@@ -17,6 +17,7 @@ import { remember, remembered } from '../ui/remembered';
 import { warn } from '../ui/say';
 import { orWarn, sentenceOf } from '../ui/trying';
 import { isTyping } from '../ui/typing';
+import './fields.css';
 import AbcEditor from './AbcEditor.vue';
 import BoardPicture from './BoardPicture.vue';
 import FingerEntry from './FingerEntry.vue';
@@ -421,21 +422,6 @@ footer {
 header > *,
 footer > * {
     flex: none;
-}
-
-select,
-input[type='number'],
-input[type='text'] {
-    font: inherit;
-    color: var(--ink);
-    background: var(--paper);
-    border: 1px solid var(--hair);
-    border-radius: var(--radius);
-    padding: 4px 6px;
-}
-
-.number {
-    width: 58px;
 }
 
 .parts {

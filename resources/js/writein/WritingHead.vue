@@ -107,29 +107,15 @@ header > * {
     flex: none;
 }
 
-select,
-input {
-    font: inherit;
-    color: var(--ink);
-    background: var(--paper);
-    border: 1px solid var(--hair);
-    border-radius: var(--radius);
-    padding: 4px 6px;
-}
-
-.number {
-    width: 58px;
-}
-
-.title {
+header .title {
     width: 220px;
     border-color: transparent;
     background: none;
     font: 600 21px var(--serif);
 }
 
-.title:hover,
-.title:focus {
+header .title:hover,
+header .title:focus {
     background: var(--paper);
     border-color: var(--hair);
 }

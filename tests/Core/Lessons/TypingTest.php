@@ -151,6 +151,7 @@ final class TypingTest extends TestCase
         $score = (new ScoreReader())->read($xml);
         $plan = (new Planner())->plan($score)->parts[0];
 
+        self::assertSame('rhythm', TypedPiece::from(['kind' => 'lesson', 'abc' => "M:4/4\nK:none clef=perc\nB |]\n"])->toArray()['kind'], 'whatever it is called');
         self::assertSame('Everybody', $score->parts[0]->name);
         self::assertStringContainsString('<staff-lines>1</staff-lines>', $xml);
         self::assertSame('dudududd', implode('', array_map(static fn (Note $note): string => substr((string) $plan->bow->at($note->id)?->direction->value, 0, 1), $score->parts[0]->notes)));

@@ -8,7 +8,6 @@ use App\Console\CommandFailed;
 use App\Console\Concerns\DeliversFiles;
 use App\Console\Concerns\TakesPlanOptions;
 use Illuminate\Console\Command;
-use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Fingering\Settings\BassHand;
 use UprightPencil\Format\Limits;
@@ -59,20 +58,7 @@ final class LessonCommand extends Command
 
     public function handle(): int
     {
-        try {
-            $this->deliver($this->work());
-
-            return self::SUCCESS;
-        } catch (CommandFailed $failure) {
-            return $this->complain($failure->getMessage());
-        } catch (UprightPencilException $failure) {
-            return $this->complain("{$this->text('file')}: {$failure->getMessage()}");
-        } catch (Throwable $failure) {
-            report($failure);
-
-            return $this->complain($this->text('file') . ': something in this line could not be worked out ('
-                . class_basename($failure) . ').');
-        }
+        return $this->answering('file', fn (): string => $this->work());
     }
 
     /** @throws CommandFailed|UprightPencilException */

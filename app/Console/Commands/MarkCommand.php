@@ -6,31 +6,24 @@ namespace App\Console\Commands;
 
 use App\Console\CommandFailed;
 use App\Console\Concerns\DeliversFiles;
+use App\Console\Concerns\ReadsScores;
 use App\Console\Concerns\TakesPlanOptions;
 use App\Drawing\NotDrawn;
 use App\Paper\Paper;
 use App\Paper\PartPages;
 use Illuminate\Console\Command;
-use Throwable;
 use UprightPencil\Exception\UprightPencilException;
-use UprightPencil\Format\Exception\UnreadableScore;
-use UprightPencil\Format\Limits;
 use UprightPencil\Format\Abc\AbcWriter;
 use UprightPencil\Format\MarkedScoreCsv;
 use UprightPencil\Format\MarkedScoreJson;
-use UprightPencil\Format\MarksJson;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\Mxl;
-use UprightPencil\Format\PencilLines\PencilLinesReader;
 use UprightPencil\Format\PencilLines\PencilLinesWriter;
 use UprightPencil\Format\ReadersListText;
 use UprightPencil\Marks\Chair;
-use UprightPencil\Marks\MarkBook;
-use UprightPencil\Music\Part;
-use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Plan\ScorePlan;
@@ -44,6 +37,7 @@ use UprightPencil\Sections\Comparison;
 final class MarkCommand extends Command
 {
     use DeliversFiles;
+    use ReadsScores;
     use TakesPlanOptions;
 
     /** Files that other programs, and this one, read again. */
@@ -74,43 +68,28 @@ final class MarkCommand extends Command
         // One score and the end: looking for cycles among ever more notes would only make long pieces take longer than their length.
         gc_disable();
         try {
-            $this->work();
-
-            return self::SUCCESS;
-        } catch (CommandFailed | UprightPencilException $failure) {
-            $prefix = $failure instanceof UprightPencilException ? $this->text('file') . ': ' : '';
-
-            return $this->complain($prefix . $failure->getMessage());
-        } catch (Throwable $failure) {
-            report($failure);
-
-            return $this->complain($this->text('file') . ': something in this file could not be worked out ('
-                . class_basename($failure) . ').');
+            return $this->answering('file', fn (): string => $this->work());
         } finally {
             gc_enable();
         }
     }
 
-    private function work(): void
+    /** @throws CommandFailed|UprightPencilException */
+    private function work(): string
     {
         $options = $this->planOptions();
         $ending = $this->ending();
-        $bytes = $this->bytesOf($this->text('file'), true);
-        $document = Document::open($bytes);
-        unset($bytes);
-        foreach ($document->told as $sentence) {
-            // What of a typed tune could not be read; the rest is worked out.
-            $this->complain("{$this->text('file')}: {$sentence}");
-        }
+        $document = $this->opened($this->text('file'));
         $score = (new ScoreReader())->fromDocument($document);
-        $parts = $this->chosenParts($score);
+        $parts = $this->partsNamed($score, $this->list('part'));
         if ($this->text('practice') !== '' && count($parts) > 1) {
             throw new CommandFailed('--practice: choose one part with --part.');
         }
         $books = $this->books($score, $parts);
         $plan = (new Planner($options->withTempos($this->tempos($score))))->plan($score, $books, $parts, $this->chair());
         $plan = $plan->withFlags((new Comparison($score, $plan->parts))->flags());
-        $this->write($ending, $plan, $document, count($parts) < count($score->parts));
+
+        return $this->content($ending, $plan, $document, count($parts) < count($score->parts));
     }
 
     private function planOptions(): PlanOptions
@@ -165,61 +144,9 @@ final class MarkCommand extends Command
         return $chair;
     }
 
-    /** @return list<Part> */
-    private function chosenParts(Score $score): array
+    private function content(string $ending, ScorePlan $plan, Document $document, bool $onlyThese): string
     {
-        $wanted = $this->list('part');
-        if ($wanted === []) {
-            return $score->parts;
-        }
-        $parts = [];
-        foreach ($wanted as $name) {
-            $found = array_values(array_filter(
-                $score->parts,
-                static fn (Part $part): bool => $part->id === $name || mb_strtolower($part->name) === mb_strtolower($name),
-            ));
-            if ($found === []) {
-                $names = implode(', ', array_map(static fn (Part $part): string => $part->name, $score->parts));
-                throw new CommandFailed("{$this->text('file')}: there is no part “{$name}”; its parts are {$names}.");
-            }
-            $parts = [...$parts, ...$found];
-        }
-
-        return array_values(array_filter($score->parts, static fn (Part $part): bool => in_array($part, $parts, true)));
-    }
-
-    /**
-     * @param list<Part> $parts
-     * @return array<string, MarkBook>
-     */
-    private function books(Score $score, array $parts): array
-    {
-        $file = $this->option('marks');
-        if (!is_string($file) || $file === '') {
-            return [];
-        }
-        $text = $this->bytesOf($file, false);
-        // Lines for parts that were not chosen are read, so that their mistakes are told, and then left aside.
-        $hasPartLine = preg_match('~^\s*part\s~m', $text) === 1;
-        $reader = new PencilLinesReader($score, $hasPartLine ? $score->parts : $parts);
-        $isJson = str_ends_with(strtolower($file), '.json');
-        $reading = $isJson
-            ? MarksJson::read($text, new PencilLinesReader($score, count($parts) === 1 ? [...$parts, ...$score->parts] : $score->parts))
-            : $reader->read($text);
-        if ($reading->errors !== []) {
-            throw new CommandFailed("{$file}, {$reading->errors[0]->sentence()}.");
-        }
-        $books = [];
-        foreach ($score->parts as $part) {
-            $books[$part->id] = MarkBook::of($reading->marks[$part->id] ?? [], $part);
-        }
-
-        return $books;
-    }
-
-    private function write(string $ending, ScorePlan $plan, Document $document, bool $onlyThese): void
-    {
-        $content = match ($this->text('practice') === '' ? $ending : "{$ending} on open strings") {
+        return match ($this->text('practice') === '' ? $ending : "{$ending} on open strings") {
             'musicxml on open strings' => (new OpenStringWriter($document))->write($plan->parts[0]),
             'mxl on open strings' => (new Mxl())->pack((new OpenStringWriter($document))->write($plan->parts[0])),
             'musicxml' => (new ScoreWriter($document, $this->planOptions()))->write($plan->parts, $onlyThese),
@@ -235,7 +162,6 @@ final class MarkCommand extends Command
             'txt' => $this->pencilLines($plan),
             default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
         };
-        $this->deliver($content);
     }
 
     /** All chosen parts, one after another. */
@@ -288,24 +214,5 @@ final class MarkCommand extends Command
         }
 
         return $ending === 'xml' ? 'musicxml' : $ending;
-    }
-
-    private function bytesOf(string $path, bool $isScore): string
-    {
-        if (!is_file($path) || !is_readable($path)) {
-            throw new CommandFailed("{$path}: there is no such file, or it cannot be opened.");
-        }
-        $limits = new Limits();
-        if ($isScore) {
-            $ending = strtolower(pathinfo($path, PATHINFO_EXTENSION));
-            if (!in_array($ending, Document::ENDINGS, true)) {
-                throw UnreadableScore::unknownEnding('.' . $ending);
-            }
-        }
-        if (filesize($path) > $limits->bytes) {
-            throw UnreadableScore::isTooLarge($limits->megabytes());
-        }
-
-        return (string) file_get_contents($path);
     }
 }

@@ -7,10 +7,36 @@ namespace App\Console\Concerns;
 use App\Console\CommandFailed;
 use Symfony\Component\Console\Output\ConsoleOutputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
+use Throwable;
+use UprightPencil\Exception\UprightPencilException;
 
 /** A command for scripts: its result on standard output or in a file, and one line on standard error when there is none. */
 trait DeliversFiles
 {
+    /**
+     * Does the work and hands it over; what goes wrong is one sentence.
+     *
+     * @param string $file the argument that names the file it works on
+     * @param callable(): string $work
+     */
+    private function answering(string $file, callable $work): int
+    {
+        try {
+            $this->deliver($work());
+
+            return self::SUCCESS;
+        } catch (CommandFailed $failure) {
+            return $this->complain($failure->getMessage());
+        } catch (UprightPencilException $failure) {
+            return $this->complain("{$this->text($file)}: {$failure->getMessage()}");
+        } catch (Throwable $failure) {
+            report($failure);
+
+            return $this->complain($this->text($file) . ': something in this file could not be worked out ('
+                . class_basename($failure) . ').');
+        }
+    }
+
     /** @throws CommandFailed */
     private function deliver(string $content): void
     {

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Drills\Kind;
+
+use UprightPencil\Drills\LineKind;
+use UprightPencil\Drills\LineNote;
+use UprightPencil\Drills\LineProposal;
+use UprightPencil\Drills\LineSketch;
+use UprightPencil\Drills\LineSource;
+use UprightPencil\Drills\Occurrences;
+use UprightPencil\Drills\PracticePart;
+use UprightPencil\Marks\Kind\Hand\Finger;
+use UprightPencil\Marks\Kind\Hand\OnString;
+use UprightPencil\Marks\Kind\Hand\Slide;
+use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Music\Fraction;
+use UprightPencil\Music\Pitch;
+
+/** Notes that are easily out of tune and have an open string to be heard against: from above, down, until it rings. */
+final readonly class SlideLines implements LineSource
+{
+    private const LETTERS = 'CDEFGAB';
+    private const WHOLE_STEP = 2;
+    /** Where a note is easily missed: after a shift, a fourth finger, a finger that is low or high or reaches. */
+    private const WEIGHTS = ['shift' => 0.9, 'reach' => 0.9, 'fourth' => 0.6, 'moved' => 0.6];
+    /** Seconds in which one can hear whether it is in tune. */
+    private const LONG = 0.5;
+
+    public function in(PracticePart $part): array
+    {
+        $found = new Occurrences();
+        foreach ($part->notes as $at => $played) {
+            $finger = $played->finger;
+            if ($finger === null || $finger->number === 0 || $played->seconds < self::LONG || $part->anchor($played->pitch) === null) {
+                continue;
+            }
+            $risk = match (true) {
+                $finger->isShift => 'shift',
+                $finger->shape->isExtension() => 'reach',
+                $finger->number === 4 => 'fourth',
+                in_array($finger->shape->value, ['low', 'high'], true) => 'moved',
+                default => null,
+            };
+            if ($risk !== null) {
+                $measure = $played->event->measure;
+                $found->add("{$played->pitch} {$finger->string}{$finger->number}", $at, $at, [$measure, $measure], self::WEIGHTS[$risk]);
+            }
+        }
+        $proposals = [];
+        foreach ($found->all() as ['at' => $at, 'places' => $places, 'weight' => $weight]) {
+            $played = $part->notes[$at];
+            $anchor = $part->anchor($played->pitch);
+            if ($anchor === null || $played->finger === null) {
+                continue;
+            }
+            $how = $anchor->semitone() === $played->pitch->semitone() ? 'the same note as' : 'an octave from';
+            $note = LineNote::of($played->pitch, Fraction::of(3))->by($played->finger);
+            $above = LineNote::of(self::above($played->pitch), Fraction::of(1))->marked(...[
+                new OnString($played->finger->string),
+                new Finger($played->finger->number, ''),
+            ]);
+            $line = [$above, $note->marked(new Slide()), LineNote::of($anchor, Fraction::of(2)), $note->lasting(Fraction::of(2))];
+            $proposals[] = new LineProposal(
+                LineKind::Slide,
+                $played->note->id,
+                $at,
+                $places,
+                $weight,
+                "{$played->place()} is {$how} open {$anchor->spoken()}: it can be heard alone",
+                LineSketch::laid([...$line, ...$line], PracticePart::common(), $part->fifths($played->event->measure), PracticePart::SLOW),
+            );
+        }
+
+        return $proposals;
+    }
+
+    /** @throws MusicException */
+    private static function above(Pitch $pitch): Pitch
+    {
+        $step = $pitch->step() + 1;
+        $letter = self::LETTERS[$step % 7];
+        $octave = intdiv($step, 7);
+
+        return Pitch::of($letter, $pitch->semitone() + self::WHOLE_STEP - Pitch::of($letter, 0, $octave)->semitone(), $octave);
+    }
+}

@@ -1,0 +1,150 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Drills;
+
+use UprightPencil\Exception\UprightPencilException;
+use UprightPencil\Format\MusicXml\Document;
+use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Marks\Kind\Hand\Finger;
+use UprightPencil\Marks\Kind\Hand\OnString;
+use UprightPencil\Marks\Kind\Hand\Position;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Marks\MarkBook;
+use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Music\Note;
+use UprightPencil\Music\Part;
+use UprightPencil\Music\Score;
+use UprightPencil\Plan\PartPlan;
+use UprightPencil\Plan\Planner;
+use UprightPencil\Plan\PlanOptions;
+use UprightPencil\Printing\BowDensity;
+use UprightPencil\Printing\Density;
+use UprightPencil\Review\Flag;
+use UprightPencil\Review\FlagCode;
+
+/** Makes music out of a sketch: read as a score, and planned as the part is. */
+final readonly class LineBuilder
+{
+    /** What a line that decides too much brings about. */
+    private const CONTRADICTIONS = [FlagCode::MarksContradict, FlagCode::OutOfRange, FlagCode::NotYetLearned];
+
+    private PlanOptions $options;
+
+    public function __construct(PlanOptions $options, private Part $part)
+    {
+        $this->options = new PlanOptions(
+            $options->profile,
+            $options->schools,
+            density: Density::EveryNote,
+            wording: $options->wording,
+            size: $options->size,
+            namesNotes: $options->namesNotes,
+            bows: BowDensity::EveryMeasure,
+        );
+    }
+
+    /** @throws UprightPencilException */
+    public function build(LineSketch $sketch, string $title): BuiltLine
+    {
+        $abc = SketchAbc::of($sketch, $title, $this->part->name, $this->part->instrument);
+        $document = Document::open($abc);
+        $score = (new ScoreReader())->fromDocument($document);
+        $part = $score->parts[0]->for($this->part->instrument);
+        $score = $score->withParts($part);
+        $heads = array_values(array_filter($part->notes, static fn (Note $note): bool => !$note->inChord));
+        $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, []));
+        // The page says only what a player would not do unsaid.
+        $pinned = self::otherwise($sketch, $heads, $plan);
+        foreach ($pinned === [] ? [] : [$pinned, range(0, count($heads) - 1)] as $pins) {
+            $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, $pins));
+            if (self::otherwise($sketch, $heads, $plan) === []) {
+                break;
+            }
+        }
+        $isWhole = self::isWhole($plan->flags);
+        if (!$isWhole) {
+            // The hand finds its own way where what was taken from the part does not go together here.
+            $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, []));
+        }
+
+        return new BuiltLine($document, $score, $plan, $this->options, $isWhole);
+    }
+
+    /** @throws MusicException */
+    private function plan(Score $score, Part $part, MarkBook $book): PartPlan
+    {
+        return (new Planner($this->options, false))->plan($score, [$part->id => $book])->parts[0];
+    }
+
+    /**
+     * Notes at which the hand does something else than was decided.
+     *
+     * @param list<Note> $heads
+     * @return list<int> by the number of the note in the line
+     */
+    private static function otherwise(LineSketch $sketch, array $heads, PartPlan $plan): array
+    {
+        $otherwise = [];
+        foreach (self::sounding($sketch) as $at => $line) {
+            $finger = isset($heads[$at]) ? $plan->fingers->at($heads[$at]->id) : null;
+            foreach ($line->marks as $kind) {
+                $isSo = match (true) {
+                    $kind instanceof OnString => $finger?->string === $kind->string,
+                    $kind instanceof Finger => $finger?->number === $kind->number,
+                    $kind instanceof Position => $finger?->position === $kind->position,
+                    default => true,
+                };
+                if (!$isSo) {
+                    $otherwise[] = $at;
+                    break;
+                }
+            }
+        }
+
+        return $otherwise;
+    }
+
+    /** @return list<LineNote> without its rests */
+    private static function sounding(LineSketch $sketch): array
+    {
+        return array_values(array_filter($sketch->notes(), static fn (LineNote $note): bool => $note->pitch !== null));
+    }
+
+    /** @param list<Flag> $flags */
+    private static function isWhole(array $flags): bool
+    {
+        foreach ($flags as $flag) {
+            if (in_array($flag->code, self::CONTRADICTIONS, true)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param list<Note> $heads
+     * @param list<int> $pinned notes at which string, finger and position are said
+     */
+    private static function book(LineSketch $sketch, Part $part, array $heads, array $pinned): MarkBook
+    {
+        $isPinned = array_fill_keys($pinned, true);
+        $marks = [];
+        $before = null;
+        foreach (self::sounding($sketch) as $at => $line) {
+            // A note that is only played again stays where it is.
+            $isAgain = $before?->pitch !== null && $line->pitch?->equals($before->pitch) === true && $line->with === null;
+            $before = $line;
+            foreach (isset($heads[$at]) ? $line->marks : [] as $kind) {
+                $isPlace = $kind instanceof OnString || $kind instanceof Finger || $kind instanceof Position;
+                if (!$isPlace || (isset($isPinned[$at]) && !$isAgain)) {
+                    $marks[] = new Mark('', [$kind], $heads[$at]->id, $heads[$at]->id);
+                }
+            }
+        }
+
+        return MarkBook::of($marks, $part);
+    }
+}

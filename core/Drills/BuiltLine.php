@@ -57,6 +57,18 @@ final readonly class BuiltLine
         return true;
     }
 
+    /** Whether a finger reaches out of the hand. */
+    public function hasReach(): bool
+    {
+        foreach ($this->plan->part->notes as $note) {
+            if ($this->plan->fingers->at($note->id)?->shape->isExtension() === true) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** Whether nothing lies outside what the class knows. */
     public function isInRange(): bool
     {

@@ -28,6 +28,9 @@ final class ArrowsTest extends TestCase
         'Editions' => ['Music', 'Format', 'Plan'],
         'Correction' => ['Music', 'Marks', 'Format'],
         'Lessons' => ['Music', 'Settings', 'Marks', 'Bowing', 'Fingering', 'Plan', 'Format'],
+        'Drills' => [
+            'Exception', 'Music', 'Settings', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan', 'Format', 'Practice', 'Printing',
+        ],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice', 'Settings'],
     ];
 

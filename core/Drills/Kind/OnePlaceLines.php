@@ -59,17 +59,17 @@ final readonly class OnePlaceLines implements LineSource
             return null;
         }
         foreach (array_unique([$marked->position, $before->position]) as $position) {
-            $sketch = self::sketch($part, $at, static fn (LineNote $note): LineNote => $note->marked(new Position($position, [])));
-            $built = self::built($builder, $sketch);
-            if ($built !== null && $built->positions() === [$position]) {
+            $there = self::laid($part, $at, static fn (LineNote $note): LineNote => $note->marked(new Position($position, [])));
+            $sketch = self::sketch($part, $at, $there);
+            if (self::built($builder, $there)?->positions() === [$position] && self::built($builder, $sketch) !== null) {
                 return ["all in {$position}", $sketch];
             }
         }
         foreach (array_unique([$marked->string, $before->string]) as $string) {
-            $sketch = self::sketch($part, $at, static fn (LineNote $note): LineNote => $note->marked(new OnString($string)));
-            $built = self::built($builder, $sketch);
+            $there = self::laid($part, $at, static fn (LineNote $note): LineNote => $note->marked(new OnString($string)));
+            $built = self::built($builder, $there);
             if ($built !== null && $this->isAllOn($built, $string) && !$this->isAlready($part, $at, $string)) {
-                return ["all on the {$string} string", $sketch];
+                return ["all on the {$string} string", self::sketch($part, $at, $there)];
             }
         }
 
@@ -84,7 +84,8 @@ final readonly class OnePlaceLines implements LineSource
             return null;
         }
 
-        return $built->isWhole && $built->isFingered() ? $built : null;
+        // A place that asks the hand to reach is no easier.
+        return $built->isWhole && $built->isFingered() && !$built->hasReach() ? $built : null;
     }
 
     private function isAllOn(BuiltLine $built, string $string): bool
@@ -101,7 +102,7 @@ final readonly class OnePlaceLines implements LineSource
     /** Whether the passage is marked so. */
     private function isAlready(PracticePart $part, int $at, string $string): bool
     {
-        foreach ($this->around($part, $at) as $near) {
+        foreach (self::around($part, $at) as $near) {
             if ($part->notes[$near]->finger?->string !== $string) {
                 return false;
             }
@@ -117,19 +118,26 @@ final readonly class OnePlaceLines implements LineSource
     }
 
     /** @param callable(LineNote): LineNote $place */
-    private static function sketch(PracticePart $part, int $at, callable $place): LineSketch
+    private static function laid(PracticePart $part, int $at, callable $place): LineSketch
     {
-        $there = $asMarked = [];
+        $notes = array_map(
+            static fn (int $near): LineNote => $place(LineNote::of($part->notes[$near]->pitch, Fraction::of(1))),
+            self::around($part, $at),
+        );
+
+        return LineSketch::laid($notes, PracticePart::common(), $part->fifths($part->notes[$at]->event->measure), PracticePart::CALM);
+    }
+
+    /** There twice, then as it is marked. */
+    private static function sketch(PracticePart $part, int $at, LineSketch $there): LineSketch
+    {
+        $notes = [];
         foreach (self::around($part, $at) as $near) {
             $played = $part->notes[$near];
-            $note = LineNote::of($played->pitch, Fraction::of(1));
-            $there[] = $place($note);
-            $asMarked[] = $note->by($played->finger);
+            $note = LineNote::of($played->pitch, Fraction::of(1))->by($played->finger);
+            $notes[] = $notes === [] ? $note->saying('as marked') : $note;
         }
-        $asMarked[0] = $asMarked[0]->saying('as marked');
-        $fifths = $part->fifths($part->notes[$at]->event->measure);
-        $there = LineSketch::laid($there, PracticePart::common(), $fifths, PracticePart::CALM);
 
-        return $there->then($there)->then(LineSketch::laid($asMarked, PracticePart::common(), $fifths, PracticePart::CALM));
+        return $there->then($there)->then(LineSketch::laid($notes, $there->meter, $there->fifths, $there->tempo));
     }
 }

@@ -12,7 +12,6 @@ use UprightPencil\Drills\LineSource;
 use UprightPencil\Drills\Occurrences;
 use UprightPencil\Drills\PlayedNote;
 use UprightPencil\Drills\PracticePart;
-use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Pitch;
@@ -81,29 +80,45 @@ final readonly class PatternLines implements LineSource
         return false;
     }
 
-    /** @return array<int, PlayedNote> a note of each finger, the highest finger first */
+    /**
+     * The fingers where the pattern first stands, and with them those that stand on that string elsewhere.
+     *
+     * @return array<int, PlayedNote> a note of each finger, the highest finger first
+     */
     private static function notesOf(PracticePart $part, PatternUse $use): array
     {
-        $notes = [];
+        $here = $elsewhere = [];
         foreach ($part->notes as $played) {
             $finger = $played->finger;
-            if (
-                $finger !== null && $finger->number > 0 && $finger->string === $use->string && $finger->position === $use->position
-                && $played->event->measure === $use->measures[0]
-            ) {
-                $notes[$finger->number] = $played;
+            if ($finger === null || $finger->number === 0 || $finger->string !== $use->string || $finger->position !== $use->position) {
+                continue;
+            }
+            if ($played->event->measure === $use->measures[0]) {
+                $here[$finger->number] = $played;
+            } else {
+                $elsewhere[$finger->number] ??= $played;
             }
         }
+        $notes = $here + $elsewhere;
         krsort($notes);
+        $above = PHP_INT_MAX;
+        foreach ($notes as $number => $played) {
+            // A finger that stands there only beside another pattern is none of this one.
+            if ($played->pitch->semitone() >= $above) {
+                unset($notes[$number]);
+                continue;
+            }
+            $above = $played->pitch->semitone();
+        }
 
-        return $notes;
+        return count($here) < 2 ? [] : $notes;
     }
 
     /** @param array<int, PlayedNote> $notes */
     private static function weight(PatternUse $use, array $notes): float
     {
         foreach ($notes as $played) {
-            if (in_array($played->finger?->shape, [FingerShape::Low, FingerShape::High, FingerShape::Forward, FingerShape::Back], true)) {
+            if ($played->isMoved()) {
                 return self::MOVED;
             }
         }

@@ -40,7 +40,7 @@ final readonly class SlideLines implements LineSource
                 $finger->isShift => 'shift',
                 $finger->shape->isExtension() => 'reach',
                 $finger->number === 4 => 'fourth',
-                in_array($finger->shape->value, ['low', 'high'], true) => 'moved',
+                $played->isMoved() => 'moved',
                 default => null,
             };
             if ($risk !== null) {

@@ -218,7 +218,7 @@ final class ScoreWriter
                 $attributes = ['type' => $type, 'number' => $number, 'line-end' => 'none', 'line-type' => 'solid'];
                 $attributes = [...$attributes, ...($type === 'stop' ? $style : array_diff_key($style, ['line-end' => 0]))];
                 Xml::add(Xml::add($direction, 'direction-type'), 'bracket', $attributes);
-                $measure->insertBefore($direction, $type === 'start' ? $note : $note->nextSibling);
+                $measure->insertBefore($direction, $type === 'start' ? Xml::chordHead($note) : Xml::chordEnd($note)->nextSibling);
             }
         }
     }

@@ -33,6 +33,26 @@ final class Xml
         return null;
     }
 
+    /** The first notehead of the chord a note belongs to: nothing may stand between the notes of a chord. */
+    public static function chordHead(DOMElement $note): DOMElement
+    {
+        while (self::child($note, 'chord') !== null && ($before = $note->previousElementSibling)?->nodeName === 'note') {
+            $note = $before;
+        }
+
+        return $note;
+    }
+
+    /** The last notehead of the chord a note belongs to. */
+    public static function chordEnd(DOMElement $note): DOMElement
+    {
+        while (($next = $note->nextElementSibling)?->nodeName === 'note' && self::child($next, 'chord') !== null) {
+            $note = $next;
+        }
+
+        return $note;
+    }
+
     /** Whether a note element is a rest: told by the first of its children that names a pitch or a rest. */
     public static function isRest(DOMElement $note): bool
     {

@@ -37,4 +37,13 @@ final readonly class SoundNote
         public ?float $to,
     ) {
     }
+
+    /** The same tone at another time: in playing order, or where a line is begun in its middle. */
+    public function moved(float $start, float $end): self
+    {
+        /** @var array{string, float, float, float, float, int, float, float, bool, bool, bool, bool, ?float, ?float} $values */
+        $values = [...get_object_vars($this), 'start' => $start, 'end' => $end];
+
+        return new self(...$values);
+    }
 }

@@ -23,7 +23,7 @@ final class ArrowsTest extends TestCase
         'Practice' => ['Music', 'Settings', 'Fingering'],
         'Printing' => ['Music', 'Settings', 'Marks', 'Bowing', 'Fingering'],
         'Plan' => ['Music', 'Settings', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing'],
-        'Sound' => ['Music', 'Marks', 'Bowing', 'Plan'],
+        'Sound' => ['Music', 'Roadmap', 'Marks', 'Bowing', 'Plan'],
         'Sections' => ['Music', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan'],
         'Editions' => ['Music', 'Format', 'Plan'],
         'Correction' => ['Music', 'Marks', 'Format'],

@@ -7,6 +7,7 @@ use App\Http\Controllers\HealthController;
 use App\Http\Controllers\PartPageController;
 use App\Http\Controllers\SeenController;
 use App\Http\Controllers\StudentController;
+use App\Http\Controllers\StudentPracticeController;
 use Illuminate\Support\Facades\Route;
 
 Route::get('up', HealthController::class);
@@ -15,6 +16,9 @@ Route::prefix('api/v1/part/{token}')->where(['token' => '[A-Za-z0-9]{8,64}'])->g
     Route::get('/', [StudentController::class, 'show']);
     Route::get('page', [StudentController::class, 'page']);
     Route::get('drawing/{sheet}', [PartPageController::class, 'drawing'])->where('sheet', '[a-z0-9-]+');
+    Route::get('play', [StudentPracticeController::class, 'play']);
+    Route::get('others', [StudentPracticeController::class, 'others']);
+    Route::get('practice', [StudentPracticeController::class, 'practice']);
     Route::get('now', [PartPageController::class, 'now']);
     Route::get('changes', [PartPageController::class, 'changes']);
     Route::post('seen', [SeenController::class, 'store']);

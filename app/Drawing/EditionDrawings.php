@@ -83,6 +83,10 @@ final readonly class EditionDrawings
             $wanted[$page] = $isHandedOut ? Sheet::all() : Sheet::screens();
         }
 
+        for ($line = 0; $line < ($edition->lineCount() ?? 0); $line++) {
+            $wanted[Edition::lineKey($line)] = Sheet::screens();
+        }
+
         // As handed out, then what a student may choose instead.
         uksort($wanted, static fn (string $a, string $b): int => str_contains($a, '/') <=> str_contains($b, '/'));
 

@@ -14,6 +14,7 @@ final class Downloads
         'musicxml' => 'application/vnd.recordare.musicxml+xml',
         'mxl' => 'application/vnd.recordare.musicxml',
         'txt' => 'text/plain; charset=utf-8',
+        'abc' => 'text/vnd.abc; charset=utf-8',
         'pdf' => 'application/pdf',
         'zip' => 'application/zip',
     ];

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\HandOut;
 
+use App\Http\Resources\PlayResource;
+use App\Http\Resources\PracticeResource;
 use App\Jobs\DrawEdition;
 use App\Models\Edition;
 use App\Models\Link;
@@ -11,8 +13,10 @@ use App\Models\Section;
 use App\Models\User;
 use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
+use App\Practice\SectionLines;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use UprightPencil\Drills\PracticeLine;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
@@ -25,7 +29,7 @@ use UprightPencil\Printing\PageList;
  */
 final readonly class PublishEdition
 {
-    public function __construct(private SectionPlanner $plans)
+    public function __construct(private SectionPlanner $plans, private SectionLines $practice)
     {
     }
 
@@ -41,7 +45,9 @@ final readonly class PublishEdition
         $offers = self::offers($musicXml, $pages);
         $lists = $this->lists($section, $plan);
         $told = WhatChanged::told($plan);
-        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists, $told): Edition {
+        $plays = $this->plays($section, $plan);
+        [$lines, $offers['practice']] = $this->lines($section, $plan);
+        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists, $told, $plays, $lines): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -61,6 +67,8 @@ final readonly class PublishEdition
                 'drawing' => config()->boolean('pencil.draws_ahead') ? 'waits' : 'asked',
                 'lists' => $lists,
                 'told' => $told,
+                'plays' => $plays,
+                'lines' => $lines,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 
@@ -70,6 +78,32 @@ final readonly class PublishEdition
         rescue(static fn () => DrawEdition::ahead($edition->id));
 
         return $edition;
+    }
+
+    /** How it is played along, by chair, compressed. */
+    private function plays(Section $section, SectionPlan $plan): string
+    {
+        $ladder = PlayResource::ladder($this->practice->of($section, $plan)->ladder());
+        $plays = [];
+        foreach ([Chair::outside(), ...$plan->part->book->chairs()] as $chair) {
+            $plays[$chair->value] ??= [
+                'play' => PlayResource::of($this->practice->played($section, $chair), $plan->part->part->instrument),
+                'ladder' => $ladder,
+            ];
+        }
+
+        return (string) gzcompress(json_encode($plays, JSON_THROW_ON_ERROR));
+    }
+
+    /** @return array{string, int} the practice lines with their music, compressed, and how many there are */
+    private function lines(Section $section, SectionPlan $plan): array
+    {
+        $built = $this->practice->built($section, $this->practice->of($section, $plan));
+
+        return [(string) gzcompress(json_encode([
+            'lines' => array_map(PracticeResource::student(...), $built),
+            'xml' => array_map(static fn (PracticeLine $line): string => $line->music->musicXml(), $built),
+        ], JSON_THROW_ON_ERROR)), count($built)];
     }
 
     /** @return array<string, KeptList> what a player pencils in, by chair */

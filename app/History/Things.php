@@ -20,8 +20,8 @@ final class Things
         'piece' => ['pieces', [
             'title', 'shelf_id', 'archived_at', 'deleted_at', 'tempos', 'lesson_number', 'lesson_page', 'book_place', 'lesson',
         ]],
-        'section' => ['sections', ['density', 'bows', 'bowed_at', 'fingered_at']],
-        'link' => ['links', ['ended_at', 'shows']],
+        'section' => ['sections', ['density', 'bows', 'bowed_at', 'fingered_at', 'practice']],
+        'link' => ['links', ['ended_at', 'shows', 'hears']],
         'shelf' => ['shelves', ['user_id', 'name', 'note', 'kind', 'position', 'settings', 'created_at', 'updated_at']],
         'user' => ['users', ['settings']],
         'left' => ['left_flags', ['user_id', 'reason', 'created_at', 'updated_at']],

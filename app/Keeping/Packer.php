@@ -100,6 +100,7 @@ final readonly class Packer
                 'instrument' => $section->instrument,
                 'density' => $section->density,
                 'bows' => $section->bows,
+                'practice' => $section->practice,
                 'bowed' => $section->bowed_at?->toIso8601String(),
                 'fingered' => $section->fingered_at?->toIso8601String(),
             ];

@@ -17,6 +17,7 @@ use App\Models\Section;
 use App\Models\Shelf;
 use App\Models\Thread;
 use App\Models\User;
+use App\Practice\LineChoice;
 use App\Plans\ClassSettings;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
@@ -160,6 +161,7 @@ final readonly class Unpacker
                 $sections->get(self::text($part, 'id', 64))?->update([
                     'density' => Density::tryFrom(self::text($part, 'density', 20))?->value,
                     'bows' => BowDensity::tryFrom(self::text($part, 'bows', 20))?->value,
+                    'practice' => is_array($part['practice'] ?? null) ? LineChoice::from($part['practice'])->toArray() : null,
                     'bowed_at' => self::time($part['bowed'] ?? null),
                     'fingered_at' => self::time($part['fingered'] ?? null),
                 ]);

@@ -30,11 +30,13 @@ use UprightPencil\Printing\Density;
  * @property 'waits'|'works'|'done'|'stopped'|'failed'|'asked' $drawing how far drawing its pages beforehand is; “asked” where each is
  *     drawn when somebody first opens it
  * @property string|null $drawing_says why it failed, in a sentence
- * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>, lines?: bool}|null $offers what pages there
- *     are, without opening them: the chairs, the keys of all pages that differ, for the others which they are like, and whether the
- *     score says where the lines of its printed edition end; null in editions from before
+ * @property array{chairs: list<string>, pages: list<string>, same: array<string, string>, lines?: bool, practice?: int}|null $offers
+ *     what pages there are, without opening them: the chairs, the keys of all pages that differ, for the others which they are like,
+ *     whether the score says where the lines of its printed edition end, and how many practice lines it has; null in editions from before
  * @property array<string, KeptList>|null $lists what a player pencils into a printed part, by chair; null in editions from before
  * @property string|null $told the part as marked-score JSON, compressed, to be compared with other editions; null in editions from before
+ * @property string|null $plays how it is played along, by chair, as JSON, compressed; null in editions from before
+ * @property string|null $lines its practice lines, each with its music, as JSON, compressed; null in editions from before
  * @property Carbon $created_at
  */
 final class Edition extends Model
@@ -43,7 +45,7 @@ final class Edition extends Model
 
     protected $guarded = ['id'];
 
-    protected $hidden = ['musicxml', 'pages', 'told'];
+    protected $hidden = ['musicxml', 'pages', 'told', 'plays', 'lines'];
 
     /**
      * Under which name a page is kept; empty for the part's main one.
@@ -61,6 +63,35 @@ final class Edition extends Model
         };
     }
 
+    /**
+     * The practice lines it was handed out with.
+     *
+     * @return array{lines: list<array<string, mixed>>, xml: list<string>} as a student's page gets them, and the music of each
+     */
+    public function keptLines(): array
+    {
+        $kept = $this->lines === null ? null : json_decode((string) gzuncompress($this->lines), true);
+
+        /** @var array{lines: list<array<string, mixed>>, xml: list<string>} $lines as {@see \App\HandOut\PublishEdition} made them */
+        $lines = is_array($kept) ? $kept : ['lines' => [], 'xml' => []];
+
+        return $lines;
+    }
+
+    /**
+     * How it is played along, on a chair; null in editions from before.
+     *
+     * @return array<string, mixed>|null
+     */
+    public function keptPlay(string $chair): ?array
+    {
+        $kept = $this->plays === null ? null : json_decode((string) gzuncompress($this->plays), true);
+        $play = is_array($kept) ? ($kept[$chair] ?? $kept['outside'] ?? null) : null;
+
+        /** @var array<string, mixed>|null $play as {@see \App\HandOut\PublishEdition} made it */
+        return is_array($play) ? $play : null;
+    }
+
     /** @return list<string> keys of the pages that differ from one another, the main one's first */
     public function pageKeys(): array
     {
@@ -73,9 +104,19 @@ final class Edition extends Model
         return $this->offers['same'][$page] ?? $page;
     }
 
+    /** Under which name the drawing of a practice line is kept. */
+    public static function lineKey(int $number): string
+    {
+        return "line {$number}";
+    }
+
     /** @return string MusicXML of a page by its key; the main one's where there is no such page */
     public function musicOf(string $page): string
     {
+        if (preg_match('~^line (\d+)$~', $page, $match) === 1) {
+            return $this->keptLines()['xml'][(int) $match[1]] ?? $this->musicOf('');
+        }
+
         return $page === '' ? (string) gzuncompress($this->musicxml) : ($this->kept()[$page]['musicxml'] ?? $this->musicOf(''));
     }
 
@@ -111,6 +152,12 @@ final class Edition extends Model
         }
 
         return count($chairs) === 1 ? [] : array_map(strval(...), array_keys($chairs));
+    }
+
+    /** How many practice lines it has; null in editions from before there were any. */
+    public function lineCount(): ?int
+    {
+        return $this->offers['practice'] ?? null;
     }
 
     /** Whether it can be shown with the line ends of its printed edition. */
@@ -173,6 +220,8 @@ final class Edition extends Model
             'musicxml' => Bytes::class,
             'pages' => Bytes::class,
             'told' => Bytes::class,
+            'plays' => Bytes::class,
+            'lines' => Bytes::class,
             'changed' => 'array',
             'offers' => 'array',
             'lists' => 'array',

@@ -18,6 +18,7 @@ use Illuminate\Support\Carbon;
  * @property int $user_id
  * @property string $token
  * @property 'all'|'list' $shows the music and the list, or the list alone: for editions that may not be copied
+ * @property bool $hears whether players may hear the other parts with theirs
  * @property Carbon|null $ended_at
  * @property Carbon $created_at
  * @property Section $section
@@ -28,7 +29,7 @@ final class Link extends Model
 
     protected function casts(): array
     {
-        return ['ended_at' => 'datetime'];
+        return ['ended_at' => 'datetime', 'hears' => 'boolean'];
     }
 
     /** @return HasMany<Reader, $this> */

@@ -30,6 +30,7 @@ use Illuminate\Support\Carbon;
  * @property Carbon|null $fingered_at when the director called its fingering done
  * @property string|null $density how many fingers its page shows; null as the class has it
  * @property string|null $bows how many directions of the bow; null as the class has it
+ * @property array<string, mixed>|null $practice as {@see \App\Practice\LineChoice} keeps it; null where the product chooses the lines
  * @property Carbon|null $deleted_at since when a corrected score has no such part
  * @property Piece $piece
  */
@@ -40,7 +41,7 @@ final class Section extends Model
     /** Everything but the music itself, which is long. */
     public const LIGHT = [
         'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows',
-        'state_began_at',
+        'state_began_at', 'practice',
     ];
 
     protected $guarded = ['id'];
@@ -53,6 +54,7 @@ final class Section extends Model
             'source' => Bytes::class,
             'reading' => Bytes::class,
             'state' => 'array',
+            'practice' => 'array',
             'bowed_at' => 'datetime',
             'fingered_at' => 'datetime',
             'state_began_at' => 'datetime',

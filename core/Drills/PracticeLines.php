@@ -197,6 +197,12 @@ final class PracticeLines
         );
     }
 
+    /** Index of the measure with a printed number, or at a rehearsal mark; null where there is none. */
+    public function measureNamed(string $place): ?int
+    {
+        return $this->part->score->measureAt($place);
+    }
+
     /** From where to where the whole part is worked up. */
     public function ladder(?float $goal = null): TempoLadder
     {

@@ -38,7 +38,7 @@ final readonly class PlayAlong
     /**
      * @param list<PlayedMeasure> $measures in playing order
      * @param list<SoundNote> $tones with the seconds of playing order, by the time they begin
-     * @param list<PlayedStroke> $strokes of the upper line, in playing order
+     * @param list<PlayedStroke> $strokes in playing order, by measure and line
      * @param float $seconds of the whole
      */
     private function __construct(public array $measures, public array $tones, public array $strokes, public float $seconds)
@@ -198,8 +198,10 @@ final readonly class PlayAlong
     private static function strokes(Score $score, PartPlan $plan, array $visits, array $measures, array $tones, TempoMap $tempo): array
     {
         $events = [];
-        foreach (self::upper($score, $plan) as $event) {
-            $events[$event->measure][] = $event;
+        foreach (Line::allOf($score, $plan->part) as $number => $line) {
+            foreach ($line->events as $event) {
+                $events[$event->measure][] = [$number, $event];
+            }
         }
         $ends = [];
         foreach ($tones as $tone) {
@@ -209,8 +211,8 @@ final readonly class PlayAlong
         foreach ($visits as $number => $visit) {
             // A stroke keeps the way it was begun in, over the barline too.
             $isTurned = [];
-            foreach ($events[$visit->measure] ?? [] as $event) {
-                foreach (self::onEvent($plan, $event, $visit, $measures[$number], $score, $tempo, $isTurned) as $stroke) {
+            foreach ($events[$visit->measure] ?? [] as [$line, $event]) {
+                foreach (self::onEvent($plan, $line, $event, $visit, $measures[$number], $score, $tempo, $isTurned) as $stroke) {
                     $strokes[] = $stroke->soundingUntil($ends[self::moment($stroke->id, $stroke->start)] ?? $stroke->end);
                 }
             }
@@ -224,26 +226,13 @@ final readonly class PlayAlong
         return $id . ' ' . round($start, 3);
     }
 
-    /** @return list<Event> of the first line that is bowed */
-    private static function upper(Score $score, PartPlan $plan): array
-    {
-        foreach (Line::allOf($score, $plan->part) as $line) {
-            foreach ($line->events as $event) {
-                if ($plan->bow->at($plan->part->notes[$event->notes[0]]->id) !== null) {
-                    return $line->events;
-                }
-            }
-        }
-
-        return [];
-    }
-
     /**
-     * @param array<int, bool> $isTurned strokes of this visit that go the other way than printed first, by number
+     * @param array<string, bool> $isTurned strokes of this visit that go the other way than the first time, by line and number
      * @return list<PlayedStroke> one, or one for each piece between changes
      */
     private static function onEvent(
         PartPlan $plan,
+        int $line,
         Event $event,
         Visit $visit,
         PlayedMeasure $measure,
@@ -256,10 +245,11 @@ final readonly class PlayAlong
         if ($bow === null || $bow->from === null || $bow->to === null) {
             return [];
         }
+        $key = "{$line} {$bow->stroke}";
         if ($bow->isHead) {
-            $isTurned[$bow->stroke] = ($bow->otherPasses[$visit->pass] ?? $bow->direction) !== $bow->direction;
+            $isTurned[$key] = ($bow->otherPasses[$visit->pass] ?? $bow->direction) !== $bow->direction;
         }
-        $turned = $isTurned[$bow->stroke] ?? false;
+        $turned = $isTurned[$key] ?? false;
         $finger = $plan->fingers->at($note->id);
         $onset = $score->measures[$visit->measure]->onset;
         $second = static fn (float $quarters): float => $measure->start + $tempo->secondsBetween($onset->toFloat(), $quarters);
@@ -278,6 +268,7 @@ final readonly class PlayAlong
                 $finger === null ? '' : $finger->words(),
                 $finger === null ? '' : $finger->position,
                 $number === 0 ? $bow->advice : '',
+                $line,
             );
         }
 

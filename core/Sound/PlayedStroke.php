@@ -17,6 +17,7 @@ final readonly class PlayedStroke
      * @param BowConnection $join how it begins
      * @param float $sounds seconds at which it stops sounding: before a stop the bow stands still from then on
      * @param string|null $string letter of the string; null where no hand can take the note
+     * @param int $line of a part with several: 0 for the first
      * @param string $finger in words: "low 2", "0"; empty where there is none
      */
     public function __construct(
@@ -32,6 +33,7 @@ final readonly class PlayedStroke
         public string $finger,
         public string $position,
         public string $advice,
+        public int $line = 0,
     ) {
     }
 
@@ -51,6 +53,7 @@ final readonly class PlayedStroke
             $this->finger,
             $this->position,
             $this->advice,
+            $this->line,
         );
     }
 }

@@ -53,9 +53,12 @@ final readonly class SoundLine
         $plucked = Plucked::of($score->measures, $part);
         $left = self::leftOut($plan->book);
         $sound = [];
-        foreach (Line::allOf($score, $part) as $line) {
+        foreach (Line::allOf($score, $part) as $number => $line) {
             foreach ($line->events as $index => $event) {
-                array_push($sound, ...self::event($plan, $line, $index, $event, $tempo, $dynamics, $plucked, $left));
+                array_push($sound, ...array_map(
+                    static fn (SoundNote $note): SoundNote => $note->ofLine($number),
+                    self::event($plan, $line, $index, $event, $tempo, $dynamics, $plucked, $left),
+                ));
             }
         }
         usort($sound, static fn (SoundNote $a, SoundNote $b): int => [$a->start, $a->key] <=> [$b->start, $b->key]);

@@ -19,6 +19,7 @@ final readonly class SoundNote
      * @param bool $isStroke whether the bow begins anew: a tone under a slur goes on in the one before
      * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null for plucked notes
      * @param float|null $to where it ends
+     * @param int $line of a part with several: 0 for the first
      */
     public function __construct(
         public string $id,
@@ -35,14 +36,26 @@ final readonly class SoundNote
         public bool $isTremolo,
         public ?float $from,
         public ?float $to,
+        public int $line = 0,
     ) {
+    }
+
+    public function ofLine(int $line): self
+    {
+        return $this->with(['line' => $line]);
     }
 
     /** The same tone at another time: in playing order, or where a line is begun in its middle. */
     public function moved(float $start, float $end): self
     {
-        /** @var array{string, float, float, float, float, int, float, float, bool, bool, bool, bool, ?float, ?float} $values */
-        $values = [...get_object_vars($this), 'start' => $start, 'end' => $end];
+        return $this->with(['start' => $start, 'end' => $end]);
+    }
+
+    /** @param array<string, mixed> $changes */
+    private function with(array $changes): self
+    {
+        /** @var array{string, float, float, float, float, int, float, float, bool, bool, bool, bool, ?float, ?float, int} $values */
+        $values = [...get_object_vars($this), ...$changes];
 
         return new self(...$values);
     }

@@ -162,6 +162,9 @@ final class ContractTest extends FeatureTestCase
 
             return $this->ask($route, ['key' => $key, 'answer' => 'take', 'seen' => 99]);
         }
+        if ($route === 'GET api/v1/part/{token}/others') {
+            DB::table('links')->update(['hears' => true]);
+        }
         $body = match ($route) {
             'POST api/v1/session' => ['email' => 'maren@example.test', 'password' => 'rosin-and-maple'],
             'POST api/v1/password' => [

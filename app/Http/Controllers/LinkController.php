@@ -38,13 +38,13 @@ final class LinkController extends Controller
             "a new link for {$section->name}",
             array_map(static fn (Link $old): string => "link:{$old->id}", $open),
             static function () use ($section, $publish, $user, $open): Link {
-                $shows = 'all';
+                [$shows, $hears] = ['all', false];
                 foreach ($open as $old) {
-                    $shows = $old->shows;
+                    [$shows, $hears] = [$old->shows, $old->hears];
                     $old->end();
                 }
                 $new = $publish->link($section, $user);
-                $new->update(['shows' => $shows]);
+                $new->update(['shows' => $shows, 'hears' => $hears]);
 
                 return $new;
             },
@@ -78,6 +78,7 @@ final class LinkController extends Controller
             ["link:{$link->id}"],
             static fn () => $link->update([
                 'shows' => $request->shows() ?? $link->shows,
+                'hears' => $request->has('hears') ? $request->boolean('hears') : $link->hears,
                 'ended_at' => $request->opensAgain() ? null : $link->ended_at,
             ]),
         );

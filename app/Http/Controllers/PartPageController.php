@@ -74,7 +74,7 @@ final class PartPageController extends Controller
     {
         [, $edition] = $this->find->music($token, $request->integer('edition') ?: null);
         $on = Sheet::tryFrom($sheet) ?? abort(404, 'There is no such sheet.');
-        $page = self::pageOf($request, $edition);
+        $page = self::lineOf($request, $edition) ?? self::pageOf($request, $edition);
         $drawing = $this->drawings->find($edition, $page, $on);
         if ($drawing === null) {
             self::askFor($edition, $page, $on);
@@ -158,6 +158,18 @@ final class PartPageController extends Controller
             Density::tryFrom($request->string('fingers')->value()),
             BowDensity::tryFrom($request->string('bows')->value()),
         );
+    }
+
+    /** The key of the practice line that was asked for; null where the part itself was. */
+    private static function lineOf(Request $request, Edition $edition): ?string
+    {
+        if (!$request->has('line')) {
+            return null;
+        }
+        $line = $request->integer('line', -1);
+        abort_if($line < 0 || $line >= ($edition->lineCount() ?? 0), 404, 'This edition has no such practice line.');
+
+        return Edition::lineKey($line);
     }
 
     private static function sheetFor(Request $request): Sheet

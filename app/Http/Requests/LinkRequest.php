@@ -12,7 +12,7 @@ final class LinkRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['shows' => ['sometimes', 'in:all,list'], 'ended' => ['sometimes', 'declined']];
+        return ['shows' => ['sometimes', 'in:all,list'], 'ended' => ['sometimes', 'declined'], 'hears' => ['sometimes', 'boolean']];
     }
 
     /** @return array<string, string> */

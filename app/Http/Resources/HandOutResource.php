@@ -28,7 +28,7 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type Difference array{added: list<string>, removed: list<string>}
  * @phpstan-type HandedOut array{number: int, at: string, drawing: 'waits'|'works'|'done'|'stopped'|'failed'|'asked',
  *     drawn: int, pages: int, says: string|null}
- * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', opened: int, finished: int}
+ * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', hears: bool, opened: int, finished: int}
  * @phpstan-type HandOutSection array{id: int, name: string, mayEdit: bool, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
  *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
@@ -149,6 +149,7 @@ final readonly class HandOutResource
                 'url' => $url,
                 'shown' => (string) preg_replace('~^https?://~', '', $url),
                 'shows' => $link->shows,
+                'hears' => $link->hears,
                 'opened' => $link->readers()->count(),
                 'finished' => $newest === null ? 0 : $link->readers()->where('finished', $newest->number)->count(),
             ],

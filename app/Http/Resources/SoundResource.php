@@ -14,7 +14,7 @@ use UprightPencil\Sound\SoundNote;
  * What a part sounds like, for a browser that plays it.
  *
  * @phpstan-type Tone array{id: string, at: float, until: float, start: float, end: float, key: int, level: float, leaves: float,
- *     isStroke: bool, isPlucked: bool, isAccented: bool, isTremolo: bool}
+ *     isStroke: bool, isPlucked: bool, isAccented: bool, isTremolo: bool, line: int}
  */
 final class SoundResource
 {
@@ -23,6 +23,15 @@ final class SoundResource
      * @return list<Tone>
      */
     public static function of(Score $score, PartPlan $plan, TempoMap $tempo): array
+    {
+        return self::tones(SoundLine::of($score, $plan, $tempo));
+    }
+
+    /**
+     * @param list<SoundNote> $tones
+     * @return list<Tone>
+     */
+    public static function tones(array $tones): array
     {
         return array_map(static fn (SoundNote $note): array => [
             'id' => $note->id,
@@ -37,6 +46,7 @@ final class SoundResource
             'isPlucked' => $note->isPlucked,
             'isAccented' => $note->isAccented,
             'isTremolo' => $note->isTremolo,
-        ], SoundLine::of($score, $plan, $tempo));
+            'line' => $note->line,
+        ], $tones);
     }
 }

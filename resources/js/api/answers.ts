@@ -24,6 +24,8 @@ export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
 export type LessonSection = 'violin' | 'violin-1' | 'violin-2' | 'viola' | 'cello' | 'bass';
 
+export type LineKind = 'pattern' | 'scale' | 'shift' | 'low-and-regular' | 'chromatic' | 'rhythm' | 'crossing' | 'slur' | 'unit' | 'one-place' | 'leave-down' | 'open-strings' | 'last-ending' | 'set-and-lift' | 'slide';
+
 export type MarkGroup = 'bow' | 'hand' | 'text';
 
 export type MarkState = 'decided' | 'proposed' | 'open';
@@ -451,6 +453,7 @@ export interface HandedLink {
     url: string;
     shown: string;
     shows: 'all' | 'list';
+    hears: boolean;
     opened: number;
     finished: number;
 }
@@ -684,6 +687,148 @@ export interface PieceRow {
     sections: PieceSection[];
 }
 
+export interface PlayBeat {
+    at: number;
+    count: number;
+}
+
+export interface PlayMeasure {
+    index: number;
+    number: string;
+    rehearsal: string | null;
+    pass: number;
+    start: number;
+    end: number;
+    at: number;
+    length: number;
+    tempo: number;
+    beat: number;
+    beats: PlayBeat[];
+    countIn: PlayBeat[];
+}
+
+export interface PlayStroke {
+    id: string;
+    start: number;
+    end: number;
+    sounds: number;
+    direction: Direction;
+    from: number;
+    to: number;
+    join: BowConnection;
+    string: string | null;
+    finger: string;
+    position: string;
+    advice: string;
+    line: number;
+}
+
+export interface Play {
+    instrument: string;
+    strings: string[];
+    seconds: number;
+    measures: PlayMeasure[];
+    tones: Tone[];
+    strokes: PlayStroke[];
+}
+
+export interface Ladder {
+    from: number;
+    to: number;
+    steps: number[];
+    doubling: number[];
+    why: string;
+}
+
+export interface PartPlay {
+    title: string;
+    part: string;
+    play: Play;
+    ladder: Ladder;
+    hears: boolean;
+}
+
+export interface OtherPart {
+    name: string;
+    instrument: string;
+    tones: Tone[];
+}
+
+export interface StudentLine {
+    key: string;
+    kind: LineKind;
+    title: string;
+    how: string;
+    why: string;
+    caution: string;
+    serves: string[];
+    from: number;
+    to: number;
+    minutes: number;
+    ladder: Ladder;
+    play: Play;
+}
+
+export interface DirectorLine {
+    key: string;
+    kind: LineKind;
+    title: string;
+    how: string;
+    why: string;
+    caution: string;
+    serves: string[];
+    from: number;
+    to: number;
+    minutes: number;
+    ladder: Ladder;
+    play: Play;
+    xml: string;
+    goal: number | null;
+}
+
+export interface OfferedLine {
+    key: string;
+    kind: LineKind;
+    title: string;
+    why: string;
+    serves: string[];
+    minutes: number;
+}
+
+export interface KindOfLine {
+    kind: LineKind;
+    words: string;
+}
+
+export interface ClimbingRules {
+    clean: number;
+    failures: number;
+    down: number;
+    minutes: number;
+    times: number;
+}
+
+export interface SectionPractice {
+    title: string;
+    section: {
+        id: number;
+        name: string;
+        instrument: string;
+    };
+    mayEdit: boolean;
+    isOwn: boolean;
+    lines: DirectorLine[];
+    offered: OfferedLine[];
+    kinds: KindOfLine[];
+    ladder: Ladder;
+    rules: ClimbingRules;
+}
+
+export interface StudentPractice {
+    lines: StudentLine[];
+    rules: ClimbingRules;
+}
+
 export interface SectionSummary {
     id: number;
     name: string;
@@ -831,6 +976,7 @@ export interface Tone {
     isPlucked: boolean;
     isAccented: boolean;
     isTremolo: boolean;
+    line: number;
 }
 
 export interface ListRow {

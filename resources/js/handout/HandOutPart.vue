@@ -111,6 +111,11 @@ function show(what: 'all' | 'list'): Promise<boolean> {
     return work(() => api.patch(`links/${props.section.link?.id}`, { shows: what }), said);
 }
 
+function letHear(hears: boolean): Promise<boolean> {
+    const said = hears ? 'Players may hear the other parts with theirs.' : 'Players hear their own part alone.';
+    return work(() => api.patch(`links/${props.section.link?.id}`, { hears }), said);
+}
+
 const since = computed(() => {
     if (!props.section.since) return '';
     const count = props.section.since.added.length + props.section.since.removed.length;
@@ -184,6 +189,10 @@ const seen = computed(() => {
                 <label class="quiet shows">
                     <input type="checkbox" :checked="section.link.shows === 'list'" @change="show(section.link.shows === 'list' ? 'all' : 'list')" />
                     the pencil list alone
+                </label>
+                <label v-if="section.link.shows === 'all'" class="quiet shows">
+                    <input type="checkbox" :checked="section.link.hears" @change="letHear(!section.link.hears)" />
+                    players may hear the other parts
                 </label>
                 <span class="quiet seen">{{ seen }}</span>
             </template>

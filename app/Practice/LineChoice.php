@@ -17,7 +17,7 @@ final readonly class LineChoice
     {
     }
 
-    /** @param array<string, mixed>|null $kept */
+    /** @param array<mixed>|null $kept */
     public static function from(?array $kept): self
     {
         $keys = $kept['lines'] ?? null;

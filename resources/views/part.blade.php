@@ -26,6 +26,9 @@
     <nav class="tabs" aria-label="Parts of this page">
         <button type="button" data-tab="music" aria-pressed="true">Music</button>
         <button type="button" data-tab="list" aria-pressed="false">Pencil list</button>
+        @if ($shown['lines'] !== null)
+        <button type="button" data-tab="practise" aria-pressed="false">Practise</button>
+        @endif
     </nav>
     <section class="music" id="music" tabindex="0" role="img" aria-label="{{ $shown['part'] }} with its marks">@if ($svg !== '')<div class="drawn">{!! $svg !!}</div>@else<p class="quiet waiting" role="status">{{ $says ?? 'Your part is being drawn. It comes in a moment.' }}</p>@endif</section>
     @endif
@@ -48,7 +51,14 @@
         <p class="quiet rub-out">Rub out, from the edition before: {{ implode(' · ', $shown['list']['rubOut']) }}</p>
         @endif
     </section>
+    @if ($hasMusic && $shown['lines'] !== null)
+    <section class="practise" id="practise" aria-label="Practise"></section>
+    <div id="along"></div>
+    @endif
     <footer>
+        @if ($hasMusic && $shown['lines'] !== null)
+        <button type="button" class="play-along"><svg viewBox="0 0 24 24" aria-hidden="true"><path d="M7 4 L20 12 L7 20Z"/></svg>Play</button>
+        @endif
         @if ($hasMusic)
         <div class="sizes" role="group" aria-label="Size of the notes">
             <button type="button" data-size="-1" aria-label="Smaller notes">♩</button>
@@ -93,7 +103,7 @@
     </footer>
 </div>
 <div id="paper" class="paper" aria-hidden="true"></div>
-<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'since' => $shown['changed']['since'] ?? 0, 'hasMusic' => $hasMusic, 'newest' => $shown['newest'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
+<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'since' => $shown['changed']['since'] ?? 0, 'hasMusic' => $hasMusic, 'newest' => $shown['newest'], 'lines' => $shown['lines'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
 <script type="module" src="{{ \Illuminate\Support\Facades\Vite::asset('resources/js/part/main.ts') }}"></script>
 <link rel="icon" href="/pencil.svg" type="image/svg+xml">
 <link rel="manifest" href="/part/{{ $shown['token'] }}/app.webmanifest">

@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Tone } from '../../resources/js/api/types';
-import { play, quarters } from '../../resources/js/sound/player';
+import { playOnce as play, quarters } from '../../resources/js/sound/player';
 
 const clock = { now: 10 };
 const laid: [string, number][] = [];
@@ -8,7 +8,12 @@ let closed = 0;
 vi.mock('../../resources/js/sound/sounds', () => ({
     Sounds: {
         open: () => Promise.resolve({
-            voice: { lay: (tones: Tone[], timeOf: (second: number) => number) => tones.forEach((tone) => laid.push([tone.id, timeOf(tone.start)])) },
+            part: () => ({
+                lay: (tones: Tone[], timeOf: (second: number) => number) => tones.forEach((tone) => laid.push([tone.id, timeOf(tone.start)])),
+                level: () => undefined,
+            }),
+            drone: () => undefined,
+            latency: () => 0,
             now: () => clock.now,
             close: () => { closed += 1; },
         }),
@@ -19,6 +24,7 @@ function tone(id: string, at: number, length: number, secondsPerQuarter = 0.5): 
     return {
         id, at, until: at + length, start: at * secondsPerQuarter, end: (at + length) * secondsPerQuarter, key: 69, level: 0.5, leaves: 0.5,
         isStroke: true, isPlucked: false, isAccented: false, isTremolo: false,
+    line: 0,
     };
 }
 

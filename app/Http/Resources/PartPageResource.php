@@ -27,7 +27,7 @@ use UprightPencil\Printing\Density;
  *     chairs: list<string>, fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines, hasPrintedLines: bool,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
- *     changed: PartChanges|null}
+ *     changed: PartChanges|null, lines: int|null}
  */
 final class PartPageResource
 {
@@ -72,6 +72,7 @@ final class PartPageResource
                 'bows' => (BowDensity::tryFrom($bows) ?? BowDensity::from($edition->bows))->value,
             ],
             'newest' => $newest,
+            'lines' => $edition->lineCount(),
             'changed' => $before === null ? null : ['since' => $before->number, 'changes' => self::changes($edition, $before, $changed)],
             'earlier' => array_values(array_filter($numbers, static fn (int $number): bool => $number < $newest)),
         ];

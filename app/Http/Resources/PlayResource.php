@@ -22,7 +22,7 @@ use UprightPencil\Sound\PlayedStroke;
  *     length: float, tempo: float, beat: float, beats: list<PlayBeat>, countIn: list<PlayBeat>}
  * @phpstan-type PlayStroke array{id: string, start: float, end: float, sounds: float, direction: value-of<Direction>, from: float,
  *     to: float, join: value-of<BowConnection>, string: string|null, finger: string, position: string, advice: string, line: int}
- * @phpstan-type Play array{instrument: string, strings: list<string>, seconds: float, measures: list<PlayMeasure>, tones: list<Tone>,
+ * @phpstan-type Play array{instrument: string, strings: list<string>, opens: list<int>, seconds: float, measures: list<PlayMeasure>, tones: list<Tone>,
  *     strokes: list<PlayStroke>}
  * @phpstan-type Ladder array{from: int, to: int, steps: list<int>, doubling: list<int>, why: string}
  * @phpstan-type PartPlay array{title: string, part: string, play: Play, ladder: Ladder, hears: bool}
@@ -30,12 +30,19 @@ use UprightPencil\Sound\PlayedStroke;
  */
 final class PlayResource
 {
+    /** A bass sounds an octave lower than it is written. */
+    private const OCTAVE = 12;
+
     /** @return Play */
     public static function of(PlayAlong $played, Instrument $instrument): array
     {
         return [
             'instrument' => $instrument->value,
             'strings' => Strings::of($instrument)->names,
+            'opens' => array_map(
+                static fn (int $key): int => $key - ($instrument === Instrument::Bass ? self::OCTAVE : 0),
+                Strings::of($instrument)->semitones,
+            ),
             'seconds' => round($played->seconds, 4),
             'measures' => array_map(self::measure(...), $played->measures),
             'tones' => SoundResource::tones($played->tones),

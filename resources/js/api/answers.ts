@@ -637,6 +637,7 @@ export interface PartPage {
     newest: number;
     earlier: number[];
     changed: PartChanges | null;
+    lines: number | null;
 }
 
 export interface PatternRow {
@@ -726,6 +727,7 @@ export interface PlayStroke {
 export interface Play {
     instrument: string;
     strings: string[];
+    opens: number[];
     seconds: number;
     measures: PlayMeasure[];
     tones: Tone[];

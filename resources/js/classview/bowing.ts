@@ -1,7 +1,7 @@
 /** The bow in the air: where it is at any moment of a few measures, and a clock that moves it. */
 import { onBeforeUnmount, ref, type Ref } from 'vue';
 import type { DeskNote, Tone } from '../api/types';
-import { play, quarters, type Playing } from '../sound/player';
+import { playOnce, quarters } from '../sound/player';
 
 /** What the bow does at one moment. */
 export interface Moment {
@@ -71,7 +71,7 @@ export function useBowing(between: () => [number, number], tempo: (quarter: numb
     const moving = ref<number | null>(null);
     const moment = ref<Moment | null>(null);
     let frame = 0;
-    let playing: Playing | null = null;
+    let playing: Awaited<ReturnType<typeof playOnce>> | null = null;
     /** Counts what was begun: sound that comes after something else began is not for it. */
     let begun = 0;
 
@@ -113,7 +113,7 @@ export function useBowing(between: () => [number, number], tempo: (quarter: numb
         const strokes = strokesOf(notes, from, until);
         moving.value = version;
         try {
-            const begin = await play({
+            const begin = await playOnce({
                 instrument,
                 tones: here,
                 from: first.start,

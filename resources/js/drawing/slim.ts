@@ -12,6 +12,8 @@ export function slim(svg: string): string {
         .replace(/\.engraving g\.cursor[^{]*\{[^}]*\}/g, '')
         .replace('<svg ', '<svg class="engraving" ')
         .replace('font-family="Times, serif"', 'font-family="Tinos, Times, serif"')
+        // Notes stay known by their names: what sounds is shown at them.
+        .replace(/ (?:id|data-id)="([^"]*)"( class="note")/g, ' data-note="$1"$2')
         .replace(/ id="([^"]*)"/g, (whole, id: string) => (used.has(id) ? whole : ''))
         .replace(/ (?:data-)?(?:color|overflow)="(?:black|visible)"/g, '')
         // The font has a name of our own: it is a part of the library's.

@@ -3,6 +3,7 @@
  * music is there before it.
  */
 import { isTexts, remember, remembered } from '../ui/remembered';
+import { PlayAlong, type Tab } from './along';
 import { changesSince, markMargin, showChanges } from './changed';
 import { drawingOf, type Wanted } from './drawing';
 import { fitting, stepped, type Screen } from './screens';
@@ -22,6 +23,8 @@ interface Shown {
     since: number;
     /** Whether the link shows more than the list. */
     hasMusic: boolean;
+    /** How many practice lines it was handed out with; null for an edition that cannot be heard. */
+    lines: number | null;
 }
 
 interface Chosen {
@@ -99,10 +102,31 @@ function say(sentence: string): void {
     music?.replaceChildren(waiting, ...(drawn ? [drawn] : []));
 }
 
-function tab(name: 'music' | 'list'): void {
+function tab(name: Tab): void {
     if (!shown.hasMusic) return;
     page?.setAttribute('data-shows', name);
+    along?.show(name).catch(sayAbove);
     document.querySelectorAll('[data-tab]').forEach((button) => button.setAttribute('aria-pressed', String(button.getAttribute('data-tab') === name)));
+}
+
+/* Playing along and practising. */
+
+const [host, practise] = [document.querySelector<HTMLElement>('#along'), document.querySelector<HTMLElement>('#practise')];
+const along =
+    shown.hasMusic && shown.lines !== null && host && practise
+        ? new PlayAlong({ token: shown.token, edition: shown.edition, chair: chosen.chair, music, screen: () => screen, tab }, host, practise)
+        : null;
+
+function isTab(name: string | undefined): name is Tab {
+    return name === 'music' || name === 'list' || name === 'practise';
+}
+
+/** A sentence over the page; what is shown stays. */
+function sayAbove(problem: unknown): void {
+    const news = document.querySelector<HTMLElement>('#news');
+    if (!news) return;
+    news.hidden = false;
+    news.textContent = problem instanceof Error && problem.message.includes('network') ? problem.message : 'There is no network just now, and playing was not opened here before.';
 }
 
 /* Chair, fingers, bows. */
@@ -265,9 +289,14 @@ function start(): void {
     ticks();
     drawBars();
     void changedSinceSeen();
-    tab(asked.get('shows') === 'list' ? 'list' : 'music');
+    const first = asked.get('shows') ?? undefined;
+    tab(isTab(first) && (first !== 'practise' || along) ? first : 'music');
+    document.querySelector('button.play-along')?.addEventListener('click', () => {
+        tab('music');
+        along?.play().catch(sayAbove);
+    });
     document.querySelectorAll<HTMLButtonElement>('[data-tab]').forEach((button) =>
-        button.addEventListener('click', () => tab(button.dataset.tab === 'list' ? 'list' : 'music')),
+        button.addEventListener('click', () => tab(isTab(button.dataset.tab) ? button.dataset.tab : 'music')),
     );
     document.querySelectorAll<HTMLButtonElement>('[data-chair]').forEach((button) =>
         button.addEventListener('click', () => choose('chair', button.dataset.chair ?? 'outside')),
@@ -355,6 +384,7 @@ function start(): void {
     setTimeout(() => {
         tellSeen();
         if (shown.hasMusic) void paper().catch(() => undefined);
+        void along?.keep(shown.lines ?? 0);
     }, WHEN_IDLE);
 }
 

@@ -18,7 +18,7 @@ function isLasting(url: URL): boolean {
 }
 
 function isOurs(url: URL): boolean {
-    return url.origin === location.origin && (isLasting(url) || url.pathname.startsWith('/part/') || /^\/api\/v1\/part\/\w+\/drawing\//.test(url.pathname));
+    return url.origin === location.origin && (isLasting(url) || url.pathname.startsWith('/part/') || /^\/api\/v1\/part\/\w+\/(drawing\/|play$|others$|practice$)/.test(url.pathname));
 }
 
 /** A page is the same whichever way a link to it was passed on. */

@@ -51,7 +51,7 @@ const TOUCHES = 0.01;
 /** The noise of the bow beside the tone. */
 const BOW_NOISE = 0.05;
 
-function hertz(key: number): number {
+export function hertz(key: number): number {
     return 440 * 2 ** ((key - 69) / 12);
 }
 

@@ -1,0 +1,186 @@
+<script setup lang="ts">
+/**
+ * The bow as it is planned, moving: from frog to tip, in the air and set; on which string, as the level of the arm; finger and position
+ * beside it.
+ */
+import { computed } from 'vue';
+import type { BowMoment } from '../sound/lap';
+
+const props = defineProps<{ moment: BowMoment | null; next: BowMoment | null; strings: string[]; isLeftHanded: boolean }>();
+
+const WIDTH = 360;
+const LEFT = 30;
+const RIGHT = 330;
+/** Strings lie one under the other, the highest on top; the bow in the room under them. */
+const FIRST = 26;
+const APART = 26;
+const bowTop = computed(() => FIRST + APART * props.strings.length + 34);
+const height = computed(() => bowTop.value + 58);
+
+const names = computed(() => [...props.strings].reverse());
+const stringY = (name: string | null): number => FIRST + APART * Math.max(0, names.value.indexOf(name ?? ''));
+/** The frog is at the player's right hand. */
+const x = (place: number): number => {
+    const share = props.isLeftHanded ? 1 - place : place;
+    return LEFT + (RIGHT - LEFT) * share;
+};
+/** The stick is bent a little. */
+const y = (place: number): number => bowTop.value + 16 - 14 * Math.sin(Math.PI * (0.2 + 0.6 * place));
+const stroke = computed(() => props.moment?.stroke ?? null);
+const isInAir = computed(() => props.moment?.does === 'air');
+const handX = computed(() => x(props.moment?.place ?? 0));
+const handY = computed(() => y(props.moment?.place ?? 0) - 26 * (props.moment?.height ?? 0));
+
+function arc(from: number, to: number): string {
+    const steps = Array.from({ length: 13 }, (_, step) => from + ((to - from) * step) / 12);
+    return steps.map((place, index) => `${index ? 'L' : 'M'}${x(place).toFixed(1)} ${y(place).toFixed(1)}`).join(' ');
+}
+
+const goesRight = computed(() => (stroke.value?.direction === 'down') !== props.isLeftHanded);
+const arrow = computed(() => (goesRight.value ? 'M-5 -7 L8 0 L-5 7Z' : 'M5 -7 L-8 0 L5 7Z'));
+
+const AMOUNTS: [number, string][] = [[0.16, 'a little'], [0.29, 'a quarter of the bow'], [0.42, 'a third of the bow'], [0.6, 'half the bow'], [0.85, 'most of the bow']];
+const amount = computed(() => {
+    const far = Math.abs((stroke.value?.to ?? 0) - (stroke.value?.from ?? 0));
+    return AMOUNTS.find(([most]) => far < most)?.[1] ?? 'the whole bow';
+});
+const title = computed(() => {
+    if (!props.moment || !stroke.value) return 'No bow here';
+    const way = stroke.value.direction === 'down' ? 'Down bow' : 'Up bow';
+    if (isInAir.value) return `Circle back: ${way.toLowerCase()} comes`;
+    if (props.moment.does === 'set') return `Set it: ${way.toLowerCase()} comes`;
+    if (props.moment.does === 'stands') return stroke.value.string ? 'The bow stands' : way;
+    return `${way}, ${amount.value}`;
+});
+const told = computed(() => {
+    const join = props.next?.stroke.join;
+    if (stroke.value?.advice) return stroke.value.advice;
+    if (join === 'hook') return 'then stop, and the same way again';
+    if (join === 'retake' || join === 'lift') return 'then off the string';
+    return '';
+});
+</script>
+
+<template>
+    <section class="bow-along" aria-label="The bow">
+        <h2>{{ title }}</h2>
+        <p>{{ told || ' ' }}</p>
+        <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" :aria-label="`${title}. ${stroke?.finger ?? ''} ${stroke?.string ? `on ${stroke.string}` : ''}`">
+            <text class="small" :x="LEFT + 12" y="12">the arm</text>
+            <g v-for="name in names" :key="name" :class="['string', { 'is-played': name === stroke?.string }]">
+                <text :x="isLeftHanded ? WIDTH - 12 : 12" :y="stringY(name) + 5" text-anchor="middle">{{ name }}</text>
+                <path :d="`M${LEFT + 4} ${stringY(name)} H${RIGHT}`" />
+            </g>
+            <g v-if="stroke?.string" :transform="`translate(${isLeftHanded ? 220 : 140} ${stringY(stroke.string)})`">
+                <circle r="15" class="finger" />
+                <text class="number" y="5" text-anchor="middle">{{ stroke.finger.replace(/\D/g, '') || '·' }}</text>
+                <text class="small" x="24" y="20">{{ [stroke.finger.replace(/[\dx]/g, '').trim(), stroke.finger.startsWith('x') ? 'reach' : '', stroke.finger === '0' ? 'open' : `position ${stroke.position}`].filter(Boolean).join(', ') }}</text>
+            </g>
+            <path class="stick" :d="arc(0, 1)" />
+            <path v-if="stroke" class="planned" :d="arc(stroke.from, stroke.to)" />
+            <g v-if="moment" :transform="`translate(${handX} ${handY})`" :class="['hand', `does-${moment.does}`]">
+                <circle r="16" />
+                <path :d="arrow" />
+            </g>
+            <text class="small" :x="x(0)" :y="bowTop + 48" :text-anchor="isLeftHanded ? 'end' : 'start'">frog</text>
+            <text class="small" :x="x(0.5)" :y="bowTop + 48" text-anchor="middle">middle</text>
+            <text class="small" :x="x(1)" :y="bowTop + 48" :text-anchor="isLeftHanded ? 'start' : 'end'">tip</text>
+        </svg>
+    </section>
+</template>
+
+<style scoped>
+.bow-along {
+    padding: 10px 16px 6px;
+    background: var(--panel-warm);
+}
+
+h2 {
+    margin: 0;
+    font: 700 20px var(--serif);
+}
+
+p {
+    margin: 0;
+    font-size: 13px;
+    color: var(--soft);
+}
+
+svg {
+    display: block;
+    width: 100%;
+    max-width: 520px;
+    max-height: 38vh;
+    margin: 4px auto 0;
+}
+
+text {
+    font: 14px var(--sans);
+    fill: var(--soft);
+}
+
+.small {
+    font-size: 11px;
+}
+
+.string path {
+    stroke: var(--string);
+    stroke-width: 1.4;
+}
+
+.string.is-played path {
+    stroke: var(--ink);
+    stroke-width: 3;
+}
+
+.string.is-played text {
+    fill: var(--ink);
+    font-weight: 700;
+}
+
+.finger {
+    fill: var(--ink);
+}
+
+.number {
+    fill: var(--on-dark);
+    font-weight: 700;
+}
+
+.stick {
+    fill: none;
+    stroke: var(--board);
+    stroke-width: 20;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+}
+
+.planned {
+    fill: none;
+    stroke: var(--eraser);
+    stroke-width: 20;
+    stroke-linecap: round;
+    stroke-linejoin: round;
+    opacity: 0.55;
+}
+
+.hand circle {
+    fill: var(--cedar);
+}
+
+.hand path {
+    fill: var(--on-dark);
+}
+
+.hand.does-air circle,
+.hand.does-set circle {
+    fill: var(--paper);
+    stroke: var(--cedar);
+    stroke-width: 3;
+}
+
+.hand.does-air path,
+.hand.does-set path {
+    fill: var(--cedar);
+}
+</style>

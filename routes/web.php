@@ -49,6 +49,7 @@ use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\SoundController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
+use App\Http\Controllers\WarmUpController;
 use App\Http\Controllers\WeekController;
 use App\Http\Controllers\WriteInController;
 use App\Http\Middleware\TheirCountingWords;
@@ -156,6 +157,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('sections/{section}/returns', [ReturnController::class, 'index']);
         Route::post('sections/{section}/copy', [MarkCopyController::class, 'store']);
         Route::get('sections/{section}/play', [PlayController::class, 'section']);
+        Route::get('pieces/{piece}/warm-up', [WarmUpController::class, 'show']);
+        Route::get('pieces/{piece}/warm-up.pdf', [WarmUpController::class, 'pdf']);
         Route::get('pieces/{piece}/play', [PlayController::class, 'piece']);
         Route::get('sections/{section}/practice', [PracticeLineController::class, 'show']);
         Route::put('sections/{section}/practice', [PracticeLineController::class, 'update']);

@@ -151,6 +151,21 @@ final readonly class SetForPaper
         return new PrintedPart($title, $part, '', $this->drawn(WeekSheet::of($lessons, ''), $wish->paper->weekSheet($wish->isLarge), null));
     }
 
+    /**
+     * Practice lines, one under the other.
+     *
+     * @param non-empty-list<array{title: string, parts: list<string>}> $lines each with the music of every part
+     * @param non-empty-list<string> $names of the parts
+     * @throws NotDrawn
+     */
+    public function lines(string $title, string $part, array $lines, array $names, Paper $paper): PrintedPart
+    {
+        // Who plays alone knows what instrument it is.
+        $names = count($names) === 1 ? [''] : $names;
+
+        return new PrintedPart($title, $part, '', $this->drawn(WeekSheet::score($lines, $names), $paper->weekSheet(false), null));
+    }
+
     /** Of the link that is open now; empty where there is none. */
     private function code(Section $section): string
     {

@@ -21,38 +21,64 @@ final readonly class WeekSheet
      */
     public static function of(array $lessons, string $name): string
     {
+        return self::score(array_map(
+            static fn (array $lesson): array => ['title' => $lesson['title'], 'parts' => [$lesson['musicXml']]],
+            $lessons,
+        ), [$name]);
+    }
+
+    /**
+     * The same with several parts, one under the other.
+     *
+     * @param non-empty-list<array{title: string, parts: list<string>}> $turns of each a part for every name, all as long
+     * @param non-empty-list<string> $names
+     * @return string MusicXML, to be drawn
+     * @throws UnreadableScore
+     */
+    public static function score(array $turns, array $names): string
+    {
         $sheet = new DOMDocument('1.0', 'UTF-8');
         $root = $sheet->createElement('score-partwise');
         $root->setAttribute('version', '4.0');
         $sheet->appendChild($root);
-        $label = $sheet->createElement('score-part');
-        $label->setAttribute('id', 'P1');
-        $label->appendChild($sheet->createElement('part-name'))->appendChild($sheet->createTextNode($name));
-        $root->appendChild($sheet->createElement('part-list'))->appendChild($label);
-        $part = $sheet->createElement('part');
-        $part->setAttribute('id', 'P1');
-        $root->appendChild($part);
-        foreach ($lessons as ['title' => $title, 'musicXml' => $musicXml]) {
-            $isFirst = true;
-            foreach (Document::open($musicXml)->parts() as $lesson) {
-                foreach (Xml::children($lesson) as $measure) {
-                    $copy = $sheet->importNode($measure, true);
-                    assert($copy instanceof DOMElement);
-                    self::forgetIds($copy);
-                    self::onAStaff($copy);
-                    if ($isFirst) {
-                        self::begin($copy, $title, $part->hasChildNodes());
-                        $isFirst = false;
-                    }
-                    $part->appendChild($copy);
-                }
-                break;
+        $list = $root->appendChild($sheet->createElement('part-list'));
+        foreach ($names as $index => $name) {
+            $id = 'P' . ($index + 1);
+            $label = $sheet->createElement('score-part');
+            $label->setAttribute('id', $id);
+            $label->appendChild($sheet->createElement('part-name'))->appendChild($sheet->createTextNode($name));
+            $list->appendChild($label);
+            $part = $sheet->createElement('part');
+            $part->setAttribute('id', $id);
+            $root->appendChild($part);
+            foreach ($turns as ['title' => $title, 'parts' => $parts]) {
+                self::append($part, Document::open($parts[$index] ?? $parts[0]), $index === 0 ? $title : null);
             }
         }
         $text = $sheet->saveXML();
         assert(is_string($text));
 
         return $text;
+    }
+
+    /** @param string|null $title under which its first measure begins a line; null where another part says it */
+    private static function append(DOMElement $part, Document $lesson, ?string $title): void
+    {
+        $isFirst = true;
+        foreach ($lesson->parts() as $own) {
+            foreach (Xml::children($own) as $measure) {
+                $copy = $part->ownerDocument?->importNode($measure, true);
+                assert($copy instanceof DOMElement);
+                self::forgetIds($copy);
+                self::onAStaff($copy);
+                if ($isFirst && $title !== null) {
+                    self::begin($copy, $title, $part->hasChildNodes());
+                }
+                $isFirst = false;
+                $part->appendChild($copy);
+            }
+            break;
+        }
     }
 
     /** Two lessons may have notes of one name. */

@@ -140,6 +140,8 @@ final class RouteTable
             'GET api/v1/sections/{section}/page' => [[], self::ALL],
             'GET api/v1/sections/{section}/sound' => [[], self::ALL],
             'GET api/v1/sections/{section}/play' => [[], self::ALL],
+            'GET api/v1/pieces/{piece}/warm-up' => [['minutes' => 3], self::ALL],
+            'GET api/v1/pieces/{piece}/warm-up.pdf' => [['minutes' => 999], $refused(self::ALL, 422)],
             'GET api/v1/pieces/{piece}/play' => [[], self::ALL],
             'GET api/v1/sections/{section}/practice' => [[], self::ALL],
             'PUT api/v1/sections/{section}/practice' => [['lines' => null], self::EDITORS],

@@ -11,6 +11,9 @@ use App\Http\Contract\Answers;
 use App\Http\Requests\PracticeRequest;
 use App\Http\Resources\PracticeResource;
 use App\Models\Section;
+use App\Paper\Paper;
+use App\Paper\PdfFile;
+use App\Paper\SetForPaper;
 use App\Practice\SectionLines;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -24,8 +27,12 @@ use UprightPencil\Lessons\WeekSheet;
 /** The practice lines of a section: worked out, chosen by the director, taken away. */
 final class PracticeLineController extends Controller
 {
-    public function __construct(private readonly SectionLines $lines, private readonly PracticeResource $practice)
-    {
+    public function __construct(
+        private readonly SectionLines $lines,
+        private readonly PracticeResource $practice,
+        private readonly SetForPaper $set,
+        private readonly PdfFile $file,
+    ) {
     }
 
     #[Answers('SectionPractice')]
@@ -81,12 +88,20 @@ final class PracticeLineController extends Controller
         if ($built === []) {
             abort(404, $key === '' ? 'This part has no practice lines.' : 'The part has no such line any more.');
         }
+        $paper = Paper::tryFrom($request->string('paper')->value()) ?? Paper::A4;
         $named = array_map(
             static fn (PracticeLine $line): array => ['title' => $line->proposal->kind->title(), 'musicXml' => $line->music->musicXml()],
             $built,
         );
 
         return Downloads::send($ending, "{$section->piece->title} - {$section->name} - practice", [
+            'pdf' => fn (): string => $this->file->of([$this->set->lines(
+                $section->piece->title,
+                "{$section->name}: practice lines",
+                array_map(static fn (array $one): array => ['title' => $one['title'], 'parts' => [$one['musicXml']]], $named),
+                [$section->name],
+                $paper,
+            )], $paper),
             'musicxml' => static fn (): string => count($named) === 1 ? $named[0]['musicXml'] : WeekSheet::of($named, $section->name),
             'abc' => static fn (): string => implode("\n", array_map(
                 static fn (PracticeLine $line): string => $line->music->abc(),

@@ -22,8 +22,8 @@ use UprightPencil\Sound\PlayedStroke;
  *     length: float, tempo: float, beat: float, beats: list<PlayBeat>, countIn: list<PlayBeat>}
  * @phpstan-type PlayStroke array{id: string, start: float, end: float, sounds: float, direction: value-of<Direction>, from: float,
  *     to: float, join: value-of<BowConnection>, string: string|null, finger: string, position: string, advice: string, line: int}
- * @phpstan-type Play array{instrument: string, strings: list<string>, opens: list<int>, seconds: float, measures: list<PlayMeasure>, tones: list<Tone>,
- *     strokes: list<PlayStroke>}
+ * @phpstan-type Play array{instrument: string, strings: list<string>, opens: list<int>, seconds: float, measures: list<PlayMeasure>,
+ *     tones: list<Tone>, strokes: list<PlayStroke>}
  * @phpstan-type Ladder array{from: int, to: int, steps: list<int>, doubling: list<int>, why: string}
  * @phpstan-type PartPlay array{title: string, part: string, play: Play, ladder: Ladder, hears: bool}
  * @phpstan-type OtherPart array{name: string, instrument: string, tones: list<Tone>}

@@ -43,22 +43,48 @@ final readonly class ScaleLines implements LineSource
         if ($part->notes === []) {
             return [];
         }
-        $fifths = $part->fifths($part->notes[0]->event->measure);
-        [$tonic, $isMinor] = self::tonic($part, $fifths);
-        [$strokes, $length, $signs] = self::stroke($part);
-        $builder = new LineBuilder($part->options, $part->plan->part);
         $pitches = array_map(static fn (PlayedNote $played): int => $played->pitch->semitone(), $part->notes);
         $octaves = max($pitches) - min($pitches) >= self::WIDE ? [2, 1] : [1];
+        $proposal = self::first($part, $octaves, self::stroke($part));
+
+        return $proposal === null ? [] : [$proposal];
+    }
+
+    /**
+     * The scale all sections play together: one octave, in the strokes of one of them.
+     *
+     * @throws MusicException
+     */
+    public static function forAll(PracticePart $part, PracticePart $strokes): ?LineProposal
+    {
+        return $part->notes === [] ? null : self::first($part, [1], self::stroke($strokes));
+    }
+
+    /**
+     * @param list<int> $octaves how many are tried, the best first
+     * @param array{int, Fraction, list<string>} $stroke
+     * @throws MusicException
+     */
+    private static function first(PracticePart $part, array $octaves, array $stroke): ?LineProposal
+    {
+        $fifths = $part->fifths($part->notes[0]->event->measure);
+        [$tonic, $isMinor] = self::tonic($part, $fifths);
+        [$strokes, $length, $signs] = $stroke;
+        $builder = new LineBuilder($part->options, $part->plan->part);
+        $lowest = PHP_INT_MAX;
+        foreach ($part->notes as $played) {
+            $lowest = min($lowest, $played->pitch->semitone());
+        }
         foreach ($octaves as $many) {
-            foreach (self::beginnings($part, $tonic, min($pitches)) as $lowest) {
-                $sketch = self::sketch($part, $lowest, $fifths, $isMinor, $many, $strokes, $length, $signs);
+            foreach (self::beginnings($part, $tonic, $lowest) as $begins) {
+                $sketch = self::sketch($part, $begins, $fifths, $isMinor, $many, $strokes, $length, $signs);
                 if (self::fits($builder, $sketch)) {
-                    return [self::proposal($part, $sketch, $tonic, $fifths, $isMinor, $strokes)];
+                    return self::proposal($part, $sketch, $tonic, $fifths, $isMinor, $strokes);
                 }
             }
         }
 
-        return [];
+        return null;
     }
 
     /** @throws MusicException */

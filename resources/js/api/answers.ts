@@ -1135,6 +1135,33 @@ export interface UserRow {
     email: string;
 }
 
+export interface WarmUpPart {
+    section: number;
+    name: string;
+    isOwn: boolean;
+    serves: string[];
+    xml: string;
+    play: Play;
+}
+
+export interface WarmUpTurn {
+    kind: LineKind;
+    title: string;
+    how: string;
+    why: string;
+    caution: string;
+    at: number;
+    minutes: number;
+    tempo: number;
+    parts: WarmUpPart[];
+}
+
+export interface WarmUpPlan {
+    title: string;
+    minutes: number;
+    turns: WarmUpTurn[];
+}
+
 export interface Way {
     text: string;
     lines: string[];

@@ -65,7 +65,7 @@ export type {
     TogetherLook,
     Tutti,
     TuttiEvent,
-    Tone, Play, PlayBeat, PlayMeasure, PlayStroke, PartPlay, OtherPart, Ladder, ClimbingRules, StudentLine, StudentPractice, DirectorLine, OfferedLine, KindOfLine, SectionPractice, TuttiFinger, TuttiLines, TuttiStroke,
+    Tone, Play, PlayBeat, PlayMeasure, PlayStroke, PartPlay, OtherPart, Ladder, ClimbingRules, StudentLine, StudentPractice, DirectorLine, OfferedLine, KindOfLine, SectionPractice, WarmUpPlan, WarmUpTurn, WarmUpPart, TuttiFinger, TuttiLines, TuttiStroke,
     TuttiStretch,
     TuttiWay,
     Understanding,

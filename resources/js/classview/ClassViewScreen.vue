@@ -15,7 +15,9 @@ import { cut, passage, type CutScore } from '../engraving/score';
 import { tell, warn } from '../ui/say';
 import { COUNTED } from '../ui/counting';
 import { sentenceOf } from '../ui/trying';
-import { useBowing } from './bowing';
+import AlongDock from '../practice/AlongDock.vue';
+import type { Here } from '../practice/playing';
+import { useBowing, type Moment } from './bowing';
 import LaneLayer from './LaneLayer.vue';
 import { placesOf, stretchOf } from './places';
 import TheBow from './TheBow.vue';
@@ -104,6 +106,25 @@ const { moving, moment, start, startHeard, stop } = useBowing(() => span.value, 
 
 /** Whether the version that moves is heard too. */
 const isHeard = ref(false);
+
+/* Playing along with the part: the place turns when the music leaves it. */
+const isPlaying = ref(false);
+const sounding = shallowRef<Moment | null>(null);
+
+function playAlong(): void {
+    stop();
+    isPlaying.value = !isPlaying.value;
+    sounding.value = null;
+}
+
+function follow(now: Here | null): void {
+    const bow = now?.bow;
+    if ((now?.note ?? '') !== (sounding.value?.id ?? '')) {
+        sounding.value = now?.note ? { id: now.note, direction: bow?.stroke.direction ?? 'down', place: bow?.place ?? 0, isSounding: true } : null;
+    }
+    const index = now?.count === 0 ? now.measure?.index : undefined;
+    if (index !== undefined && (index < stretch.value.from || index >= stretch.value.until)) void router.replace({ query: { at: String(index) } });
+}
 
 function bow(index: number): void {
     const version = versions.value[index];
@@ -258,6 +279,7 @@ function leave(): void {
                     </select>
                 </label>
             </span>
+            <button v-if="versions.length && !choice" type="button" class="plain-button along" :aria-pressed="isPlaying" @click="playAlong">Play along</button>
             <nav aria-label="Places">
                 <button type="button" class="paper-button" :disabled="(places[0] ?? at) >= at" @click="turn(-1)">Back <kbd>Page Up</kbd></button>
                 <button type="button" class="paper-button" :disabled="(places.at(-1) ?? at) <= at" @click="turn(1)">On <kbd>Page Down</kbd></button>
@@ -283,12 +305,21 @@ function leave(): void {
                 <div class="large" :style="{ width: `${width / zoom}px`, zoom }">
                     <EngravedPage ref="pages" :score="version.score" :room="room" :label="`${title} ${version.text}`" @drawn="fit">
                         <template #over="{ geometry }">
-                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" :bow="hasBow" :hand="hasHand" :now="moving === index ? moment : null" />
+                            <LaneLayer :geometry="geometry" :notes="version.notes" :strings="desk.frame?.strings ?? []" :bow="hasBow" :hand="hasHand" :now="isPlaying ? sounding : moving === index ? moment : null" />
                         </template>
                     </EngravedPage>
                 </div>
             </section>
         </div>
+        <AlongDock
+            v-if="isPlaying && desk.frame"
+            :section="desk.frame.section.id"
+            :piece="desk.frame.piece.id"
+            :stretch="{ first: stretch.from, last: stretch.until - 1 }"
+            has-arrows
+            @here="follow"
+            @close="isPlaying = false"
+        />
     </div>
 </template>
 

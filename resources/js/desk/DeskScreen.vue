@@ -19,6 +19,9 @@ import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
+import AlongDock from '../practice/AlongDock.vue';
+import NowLayer from '../practice/NowLayer.vue';
+import type { Here } from '../practice/playing';
 import { useDeskPage } from './state/page';
 import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
@@ -44,6 +47,22 @@ const hasLane = ref(localStorage.getItem('bow-lane') !== 'off');
 const hasHand = ref(localStorage.getItem('hand-lane') !== 'off');
 const because = ref<{ ask: (look: CopyLook) => Promise<boolean> } | null>(null);
 const ring = shallowRef<{ x: number; y: number } | null>(null);
+/* Playing along, and where on the page it is. */
+const isPlaying = ref(false);
+const sounding = ref('');
+/** The measures that are chosen: it begins there. */
+const chosenMeasures = computed(() => {
+    const [first, last] = desk.stretch.map((at) => desk.notes[at]?.index);
+    return first !== undefined && last !== undefined ? { first, last } : null;
+});
+
+function follow(now: Here | null): void {
+    if (now?.note === sounding.value) return;
+    sounding.value = now?.note ?? '';
+    if (sounding.value) bringIntoView(sounding.value);
+}
+watch(isPlaying, (now) => now || (sounding.value = ''));
+
 const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
@@ -77,7 +96,7 @@ onBeforeUnmount(() => {
 watch(() => [route.params.piece, route.params.section], () => {
     if (route.name === 'desk') void open();
 });
-watch(() => desk.chosen, () => void nextTick(bringIntoView));
+watch(() => desk.chosen, () => void nextTick(() => bringIntoView()));
 watch(() => desk.version, () => (ring.value = null));
 watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
 watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
@@ -120,9 +139,9 @@ function pick(id: string, extend: boolean, event: MouseEvent): void {
         : null;
 }
 
-function bringIntoView(): void {
+function bringIntoView(id = desk.note?.id ?? ''): void {
     const view = scroller.value;
-    const system = page.value?.systemOf(desk.note?.id ?? '');
+    const system = page.value?.systemOf(id);
     if (!system || !view) return;
     const top = system.offsetTop - 20;
     const bottom = system.offsetTop + system.offsetHeight + 20;
@@ -189,15 +208,27 @@ function takeOver(): void {
                         @section="(first) => desk.chooseSection(first)"
                     >
                         <template #over="{ geometry, near, cut: isCut }">
+                            <NowLayer v-if="sounding" :id="sounding" :geometry="geometry" />
                             <InkLayer :geometry="geometry" :near="near" :cut="isCut" :lane="hasLane" :hand="hasHand" />
                         </template>
                         <Ring v-if="ring" :x="ring.x" :y="ring.y" @close="ring = null" />
                     </EngravedPage>
                 </div>
+                <AlongDock
+                    v-if="isPlaying && desk.frame"
+                    :section="desk.frame.section.id"
+                    :piece="desk.frame.piece.id"
+                    :stretch="chosenMeasures"
+                    has-arrows
+                    @here="follow"
+                    @close="isPlaying = false"
+                />
                 <div class="bottom">
                     <SayIt ref="sayIt" />
                     <button type="button" class="plain-button" :aria-pressed="hasLane" @click="hasLane = !hasLane">Bow lane</button>
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
+                    <button v-if="desk.frame" type="button" class="plain-button" :aria-pressed="isPlaying" @click="isPlaying = !isPlaying">Play along</button>
+                    <RouterLink v-if="desk.frame" :to="`/piece/${desk.frame.piece.id}/practice/${desk.frame.section.id}`" class="plain-button">Practice lines</RouterLink>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
                     <RouterLink v-if="desk.frame?.piece.typed === 'lesson'" :to="`/piece/${desk.frame.piece.id}/lesson`" class="plain-button">All sections</RouterLink>

@@ -21,6 +21,7 @@ const OWN: Record<string, Act['topic'][]> = {
     tutti: ['marks'],
     'class-view': ['marks'],
     lesson: ['marks', 'rack'],
+    practice: ['part'],
     book: ['rack'],
 };
 const NONE: NextActs = { undo: null, redo: null };

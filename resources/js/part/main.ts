@@ -36,6 +36,7 @@ interface Chosen {
 
 /** When a phone has shown the music and has nothing else to do, in milliseconds. */
 const WHEN_IDLE = 2500;
+const WHEN_READ = 12_000;
 
 const shown = JSON.parse(document.querySelector('#part')?.textContent ?? '{}') as Shown;
 const page = document.querySelector<HTMLElement>('.my-part');
@@ -384,8 +385,9 @@ function start(): void {
     setTimeout(() => {
         tellSeen();
         if (shown.hasMusic) void paper().catch(() => undefined);
-        void along?.keep(shown.lines ?? 0);
     }, WHEN_IDLE);
+    // What is heavier comes when the page has been read for a while: a phone in a practice room plays it without a network.
+    setTimeout(() => void along?.keep(shown.lines ?? 0), WHEN_READ);
 }
 
 start();

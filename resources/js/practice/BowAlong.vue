@@ -52,6 +52,17 @@ const title = computed(() => {
     if (props.moment.does === 'stands') return stroke.value.string ? 'The bow stands' : way;
     return `${way}, ${amount.value}`;
 });
+const POSITIONS: Record<string, string> = {
+    '½': 'half position', I: 'first position', II: 'second position', 'II½': 'between second and third', III: 'third position',
+    'III½': 'between third and fourth', IV: 'fourth position', V: 'fifth position', VI: 'sixth position', VII: 'seventh position',
+};
+/** Where the finger is, beside its number. */
+const where = computed(() => {
+    const { finger = '', position = '' } = stroke.value ?? {};
+    if (finger === '' || finger === '0') return finger === '' ? '' : 'open';
+    const shape = finger.startsWith('x') ? 'reaching' : finger.replace(/\d/g, '').trim();
+    return [shape, POSITIONS[position] ?? position].filter(Boolean).join(', ');
+});
 const told = computed(() => {
     const join = props.next?.stroke.join;
     if (stroke.value?.advice) return stroke.value.advice;
@@ -74,7 +85,7 @@ const told = computed(() => {
             <g v-if="stroke?.string" :transform="`translate(${isLeftHanded ? 220 : 140} ${stringY(stroke.string)})`">
                 <circle r="15" class="finger" />
                 <text class="number" y="5" text-anchor="middle">{{ stroke.finger.replace(/\D/g, '') || '·' }}</text>
-                <text class="small" x="24" y="20">{{ [stroke.finger.replace(/[\dx]/g, '').trim(), stroke.finger.startsWith('x') ? 'reach' : '', stroke.finger === '0' ? 'open' : `position ${stroke.position}`].filter(Boolean).join(', ') }}</text>
+                <text class="small" x="24" y="20">{{ where }}</text>
             </g>
             <path class="stick" :d="arc(0, 1)" />
             <path v-if="stroke" class="planned" :d="arc(stroke.from, stroke.to)" />

@@ -19,7 +19,7 @@ const options = defineModel<PlayOptions>('options', { required: true });
 const emit = defineEmits<{ rung: [tempo: number | null] }>();
 
 const { state, here, problem, loop, from, tempo, share, drone, played } = props.along;
-const isOpen = ref(false);
+const isOpen = defineModel<boolean>('open', { default: false });
 const standing = ref<Standing>(standingOf(props.name));
 const says = ref('');
 const rests = ref(false);
@@ -65,16 +65,20 @@ const printed = computed(() => {
 const label = (index: number): string => printed.value.find((one) => one.index === index)?.label.split(' ')[0] ?? '';
 const fullTempo = computed(() => Math.max(...props.play.measures.map((measure) => measure.tempo), 1));
 
-const about = computed(() => {
+const place = computed(() => {
     if (state.value === 'waits') return 'one moment …';
-    if (here.value && here.value.count > 0) return `${here.value.count}`;
-    const place = loop.value
-        ? loop.value.first === loop.value.last ? `m. ${label(loop.value.first)}, round and round` : `m. ${label(loop.value.first)}–${label(loop.value.last)}, round and round`
-        : here.value?.measure ? `m. ${here.value.measure.number}${here.value.measure.pass > 1 ? ', second time' : ''}` : from.value > 0 ? `from m. ${label(from.value)}` : 'from the beginning';
-    const speed = options.value.climbs
-        ? `rung ${rung.value + 1} of ${steps.value.length} · ♩ = ${steps.value[rung.value]}, goal ${props.ladder.to}`
-        : `♩ = ${tempo.value}${tempo.value === Math.round(fullTempo.value) ? '' : ` of ${Math.round(fullTempo.value)}`}`;
-    return `${place} · ${speed}`;
+    if (here.value && here.value.count > 0 && state.value === 'plays') return `${here.value.count}`;
+    if (loop.value) {
+        const { first, last } = loop.value;
+        return `${first === last ? `m. ${label(first)}` : `m. ${label(first)}–${label(last)}`}, round and round`;
+    }
+    if (here.value?.measure) return `m. ${here.value.measure.number}${here.value.measure.pass > 1 ? ', second time' : ''}`;
+    return from.value > 0 ? `from m. ${label(from.value)}` : 'from the beginning';
+});
+const speed = computed(() => {
+    if (options.value.climbs) return `rung ${rung.value + 1} of ${steps.value.length} · ♩ = ${steps.value[rung.value]}, goal ${props.ladder.to}`;
+    const goal = Math.round(fullTempo.value);
+    return `♩ = ${tempo.value}${tempo.value === goal ? '' : ` of ${goal}`}`;
 });
 const isAlone = computed(() => options.value.isAlone && (here.value?.lap ?? 0) % 2 === 1 && state.value === 'plays');
 
@@ -133,7 +137,8 @@ function typedPercent(event: Event): void {
                 <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="state === 'rests' ? 'M7 4 L20 12 L7 20Z' : 'M6 5 H10 V19 H6Z M14 5 H18 V19 H14Z'" /></svg>
             </button>
             <div class="about">
-                <span :class="{ counts: here && here.count > 0 && state !== 'rests' }">{{ about }}</span>
+                <span :class="{ counts: here && here.count > 0 && state === 'plays' }">{{ place }}</span>
+                <span>{{ speed }}</span>
                 <span v-if="isAlone" class="alone">your turn</span>
                 <span v-if="says" class="says" role="status">{{ says }}</span>
                 <i class="bar" aria-hidden="true"><b :style="{ width: `${Math.round(share * 1000) / 10}%` }"></b></i>
@@ -277,6 +282,7 @@ function typedPercent(event: Event): void {
     flex-wrap: wrap;
     gap: 0 10px;
     align-items: baseline;
+    line-height: 1.3;
 }
 
 .counts {
@@ -314,7 +320,15 @@ function typedPercent(event: Event): void {
 .tempo input[type='range'] {
     width: 120px;
     min-height: 24px;
+}
+
+input {
     accent-color: var(--wood);
+}
+
+.fields input[type='checkbox'] {
+    width: 20px;
+    height: 20px;
 }
 
 .percent {

@@ -22,6 +22,8 @@ const open = ref<number | null>(null);
 const inMusic = ref<StudentLine | null>(null);
 const shows = ref<'music' | 'list' | 'practise'>('music');
 const isPlaying = ref(false);
+/** Whether all that can be chosen is shown. */
+const isOpen = ref(false);
 const drawings = ref<Record<number, string>>({});
 const line = computed<StudentLine | null>(() => practice.value?.lines[open.value ?? -1] ?? null);
 const play = computed<Play | null>(() => line.value?.play ?? part.value?.play ?? null);
@@ -31,6 +33,8 @@ const along = usePlaying(() => play.value, () => (line.value ? [] : others.value
 const { here, state, loop } = along;
 const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
 const name = computed(() => `${props.page.token}-${line.value?.key ?? inMusic.value?.key ?? 'part'}`);
+/** Places of a line that are named. */
+const NAMED = 4;
 const RULES = { clean: 3, failures: 2, down: 2, minutes: 10, times: 8 };
 const rules = computed(() => practice.value?.rules ?? RULES);
 
@@ -105,10 +109,18 @@ async function toMusic(one: StudentLine): Promise<void> {
 /* What goes is ticked; nothing of it leaves the browser. */
 const done = ref<string[]>(remembered(`practised-${props.page.token}`, [], isTexts));
 watch(done, (now) => remember(`practised-${props.page.token}`, now));
-const minutes = computed(() => {
-    const lines = practice.value?.lines ?? [];
-    const left = lines.filter(({ key }) => !done.value.includes(key));
-    return Math.ceil(left.reduce((sum, one) => sum + one.minutes, 0));
+/** Where it is for, the first few places. */
+function served({ serves }: StudentLine): string {
+    const more = serves.length - NAMED;
+    return `${serves.length > 1 ? 'mm.' : 'm.'} ${serves.slice(0, NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+}
+
+const minutesOf = (minutes: number): string => (Math.ceil(minutes) === 1 ? 'a minute' : `${Math.ceil(minutes)} minutes`);
+const left = computed(() => {
+    const lines = practice.value?.lines.filter(({ key }) => !done.value.includes(key)) ?? [];
+    if (lines.length === 0) return 'All of it goes. Play the whole part.';
+    const said = minutesOf(lines.reduce((sum, one) => sum + one.minutes, 0));
+    return `${said[0]?.toUpperCase()}${said.slice(1)} for what is not ticked yet.`;
 });
 
 watch(
@@ -159,14 +171,14 @@ defineExpose({ show, playPart });
         <template v-else-if="practice && open === null">
             <p v-if="practice.lines.length === 0" class="quiet">This part has nothing that needs a line of its own. Play along with the music.</p>
             <template v-else>
-                <p class="quiet">{{ minutes > 0 ? `${minutes} minutes for what is not ticked yet.` : 'All of it goes. Play the whole part.' }} Kept on this device alone.</p>
+                <p class="quiet">{{ left }} Kept on this device alone.</p>
                 <ol class="lines">
                     <li v-for="(one, index) in practice.lines" :key="one.key">
                         <label class="tick"><input v-model="done" type="checkbox" :value="one.key" :aria-label="`${one.title}: it goes`" /></label>
                         <div>
                             <h3>{{ one.title }}</h3>
-                            <p><strong>{{ one.serves.length > 1 ? 'mm.' : 'm.' }} {{ one.serves.join(', ') }}</strong> {{ one.why }}</p>
-                            <p class="quiet">{{ one.minutes }} {{ one.minutes === 1 ? 'minute' : 'minutes' }} · ♩ = {{ one.ladder.from }} to {{ one.ladder.to }}</p>
+                            <p><strong>{{ served(one) }}</strong> {{ one.why }}</p>
+                            <p class="quiet">{{ minutesOf(one.minutes) }} · ♩ = {{ one.ladder.from }} to {{ one.ladder.to }}</p>
                         </div>
                         <div class="acts">
                             <button type="button" class="go" @click="openLine(index)">Practise</button>
@@ -188,11 +200,13 @@ defineExpose({ show, playPart });
         </article>
         <p v-else-if="shows === 'practise'" class="quiet" role="status">Working out …</p>
     </Teleport>
+    <Teleport v-if="isPlaying" to=".my-part > header"><button type="button" class="done" @click="close">Done</button></Teleport>
     <template v-if="isPlaying && play && ladder">
-        <BowAlong v-if="options.showsBow && play.strokes.length" :moment="here?.bow ?? first" :next="nextBow" :strings="play.strings" :is-left-handed="options.isLeftHanded" />
+        <BowAlong v-if="options.showsBow && !isOpen && play.strokes.length" :moment="here?.bow ?? first" :next="nextBow" :strings="play.strings" :is-left-handed="options.isLeftHanded" />
         <PlayBar
             ref="bar"
             v-model:options="options"
+            v-model:open="isOpen"
             :play="play"
             :ladder="ladder"
             :rules="rules"
@@ -201,10 +215,9 @@ defineExpose({ show, playPart });
             :has-others="others.length > 0 && !line"
             @rung="rungTempo = $event"
         >
-            <template #chips><button type="button" @click="close">done</button></template>
         </PlayBar>
     </template>
     <p v-else-if="isPlaying" class="waiting-bar" :role="problem ? 'alert' : 'status'">
-        {{ problem || 'One moment …' }} <button type="button" @click="close">Done</button>
+        {{ problem || 'One moment …' }}
     </p>
 </template>

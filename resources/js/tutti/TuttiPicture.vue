@@ -13,7 +13,7 @@ const FOOT = 16;
 const LEFT = 84;
 const WIDTH = 870;
 
-const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null; choosing: Choosing; room: number }>();
+const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null; choosing: Choosing; room: number; now?: number | null }>();
 
 /** Sections stand as far apart as the height allows, within reason. */
 const row0 = computed(() => Math.max(LEAST, Math.min(MOST, (props.room - TOP - FOOT) / Math.max(1, props.data.sections.length))));
@@ -102,6 +102,7 @@ const yOf = (part: string): number => TOP + row0.value * row(part);
             <line :x1="x(measure.onset)" :x2="x(measure.onset)" :y1="26" :y2="height - 6" class="bar" />
             <text :x="x(measure.onset) + 6" y="18" class="number can-be-pressed" @click="choosing.chooseTime(measure.onset, measure.onset + measure.length)">{{ measure.number }}</text>
         </g>
+        <line v-if="now !== null && now !== undefined && isSeen(now, now + 0.01)" class="now" :x1="x(now)" :x2="x(now)" :y1="22" :y2="height - 4" />
         <g v-for="one in rows" :key="one.name">
             <text x="4" :y="one.y + 26" class="name can-be-pressed" :class="{ 'is-chosen': choosing.chosen.value?.parts.includes(one.part) }" @click="choosing.toggle(one.part)">{{ one.name }}</text>
             <line :x1="LEFT" :x2="WIDTH - 10" :y1="one.y + 44" :y2="one.y + 44" class="ground" />
@@ -177,6 +178,11 @@ const yOf = (part: string): number => TOP + row0.value * row(part);
 </template>
 
 <style scoped>
+.now {
+    stroke: var(--cedar);
+    stroke-width: 2;
+}
+
 svg {
     width: 100%;
     display: block;

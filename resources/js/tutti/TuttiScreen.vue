@@ -5,6 +5,8 @@ import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { useHistory } from '../history/store';
+import AlongDock from '../practice/AlongDock.vue';
+import type { Here } from '../practice/playing';
 import { COUNTED } from '../ui/counting';
 import { tell, tellWithUndo } from '../ui/say';
 import { isTyping } from '../ui/typing';
@@ -160,6 +162,25 @@ async function take(way: TuttiWay): Promise<void> {
     busy.value = false;
 }
 
+/* Playing along: all sections, one of them as one's own. */
+const heardFrom = ref<number | null>(null);
+/** Quarter notes from the beginning that are heard; null while nothing is. */
+const now = ref<number | null>(null);
+const playedStretch = computed(() => {
+    const [at, measures] = [choosing.chosen.value, data.value?.measures ?? []];
+    if (!at) return { first: first.value, last: first.value };
+    const index = (quarter: number): number => Math.max(0, measures.findLastIndex((measure) => measure.onset <= quarter + 1e-6));
+    return { first: index(at.from), last: index(at.to - 1e-3) };
+});
+
+function followSound(here: Here | null): void {
+    now.value = here && here.count === 0 ? here.quarter : null;
+    const index = here?.measure?.index;
+    if (index === undefined || now.value === null) return;
+    // The next measures come a little before they are needed.
+    if (index < first.value || index >= first.value + WINDOW - 1) first.value = Math.max(0, Math.min(index, (data.value?.measures.length ?? 1) - WINDOW));
+}
+
 function move(step: number): void {
     const last = Math.max(0, (data.value?.measures.length ?? 1) - WINDOW);
     first.value = Math.max(0, Math.min(last, first.value + step));
@@ -174,6 +195,7 @@ function move(step: number): void {
             <span class="views" role="group" aria-label="What to show">
                 <button v-for="(name, key) in VIEWS" :key="key" type="button" :aria-pressed="view === key" @click="view = key">{{ name }}</button>
             </span>
+            <button type="button" class="plain-button" :aria-pressed="heardFrom !== null" @click="heardFrom = heardFrom === null ? (data?.sections[0]?.id ?? null) : null">Play along</button>
             <span class="moves">
                 <button class="paper-button" type="button" aria-label="Earlier measures" :disabled="first === 0" @click="move(-WINDOW)">←</button>
                 <button class="paper-button" type="button" aria-label="Later measures" :disabled="first + WINDOW >= (data?.measures.length ?? 0)" @click="move(WINDOW)">→</button>
@@ -201,8 +223,33 @@ function move(step: number): void {
                     </button>
                 </div>
                 <div ref="paper" class="paper" tabindex="0" role="region" aria-label="The sections as strokes. Arrow keys walk from block to block, with Shift they choose more.">
-                    <TuttiPicture :chosen="chosen" :data="data" :first="first" :view="view" :choosing="choosing" :room="room" />
+                    <TuttiPicture
+                        :chosen="chosen"
+                        :data="data"
+                        :first="first"
+                        :view="view"
+                        :choosing="choosing"
+                        :room="room"
+                        :now="now"
+                    />
                 </div>
+                <AlongDock
+                    v-if="heardFrom !== null"
+                    :section="heardFrom"
+                    :piece="Number(route.params.piece)"
+                    :stretch="playedStretch"
+                    has-arrows
+                    @here="followSound"
+                    @close="heardFrom = null"
+                >
+                    <template #chips>
+                        <label class="whose">my part
+                            <select v-model.number="heardFrom" aria-label="Which section is mine">
+                                <option v-for="section in data.sections" :key="section.id" :value="section.id">{{ section.name }}</option>
+                            </select>
+                        </label>
+                    </template>
+                </AlongDock>
                 <p class="quiet legend">
                     ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
                 </p>
@@ -278,6 +325,13 @@ function move(step: number): void {
     padding: 5px 0;
     border-bottom: 1px solid var(--hair-light);
     font-size: 13.5px;
+}
+
+.whose {
+    display: flex;
+    flex: none;
+    align-items: center;
+    gap: 6px;
 }
 
 .strip {

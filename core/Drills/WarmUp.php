@@ -62,10 +62,11 @@ final readonly class WarmUp
      */
     private static function scale(array $parts): ?array
     {
-        $strokes = $parts[array_key_first($parts)];
+        // What the piece ends on is surest in the lowest part.
+        $lead = $parts[array_key_last($parts)];
         $proposals = [];
         foreach ($parts as $section => $part) {
-            $proposal = ScaleLines::forAll($part, $strokes);
+            $proposal = ScaleLines::forAll($part, $lead);
             if ($proposal !== null) {
                 $proposals[$section] = $proposal;
             }
@@ -73,9 +74,9 @@ final readonly class WarmUp
         if ($proposals === []) {
             return null;
         }
-        $lead = $proposals[array_key_first($proposals)];
+        $first = $proposals[array_key_first($proposals)];
 
-        return [LineKind::Scale, $lead->why, self::together($parts, $proposals, $lead)];
+        return [LineKind::Scale, 'the piece is in ' . ScaleLines::keyOf($lead), self::together($parts, $proposals, $first)];
     }
 
     /**
@@ -133,7 +134,9 @@ final readonly class WarmUp
         foreach ($parts as $section => $part) {
             $own = $proposals[$section] ?? null;
             if ($own !== null && $own->sketch->shape() === $shape) {
-                $lines[] = new WarmUpLine($section, true, (new PracticeLines($part))->serves($own), $own->sketch);
+                // A scale is for all of it.
+                $serves = $own->kind === LineKind::Scale ? [] : (new PracticeLines($part))->serves($own);
+                $lines[] = new WarmUpLine($section, true, $serves, $own->sketch);
                 continue;
             }
             $lines[] = new WarmUpLine($section, false, [], self::along($part, $lead->sketch));

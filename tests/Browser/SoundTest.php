@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use App\Http\Resources\PlayResource;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Browser\Support\Page;
 use Tests\Support\Passage;
+use UprightPencil\Music\Instrument;
+use UprightPencil\Sound\PlayAlong;
 use UprightPencil\Sound\SoundLine;
 use UprightPencil\Sound\SoundNote;
 
@@ -67,6 +70,75 @@ final class SoundTest extends BrowserTestCase
         self::assertGreaterThan(2 * $peak('pp'), $peak('ff'));
     }
 
+    /**
+     * What is played along, from the page's own rules: stretches, count-ins, clicks, times through.
+     *
+     * @return iterable<string, array{Passage, array{int, int}, float, int, list<float>}> the passage, first and last measure, share of the
+     *     tempo, times, and the seconds at which something is heard to begin
+     */
+    public static function along(): iterable
+    {
+        $rests = Passage::of('4/4', 'A4q rq B4q rq | C5q rq rh')->at(120);
+        yield 'as it is written, counted in' => [$rests, [0, 1], 1.0, 1, [0.0, 0.5, 1.0, 1.5, 2.0, 3.0, 4.0]];
+        yield 'at half the tempo' => [$rests, [0, 0], 0.5, 1, [0.0, 1.0, 2.0, 3.0, 4.0, 6.0]];
+        yield 'at 120 percent' => [$rests, [0, 0], 1.2, 1, [0.0, 0.4167, 0.8333, 1.25, 1.6667, 2.5]];
+        yield 'round and round' => [$rests, [1, 1], 1.0, 3, [0.0, 0.5, 1.0, 1.5, 2.0, 4.0, 6.0]];
+        yield 'a pickup: 1 2 3, and play' => [
+            Passage::of('4/4', 'A4q | B4q rq rh | C5h.')->withPickup()->at(120), [0, 1], 1.0, 1, [0.0, 0.5, 1.0, 1.5],
+        ];
+        yield 'a hook stops, and begins again' => [Passage::of('4/4', 'A4q B4q rh')->at(60)->marked('1.2 hook'), [0, 0], 1.0, 1, [0.0, 1.0, 2.0, 3.0, 4.0, 5.0]];
+        yield 'into the second ending' => [
+            Passage::of('4/4', '[repeat] A4q rq rh | [1] B4q rq rh [back] | [2] C5q rq rh')->at(120), [0, 2], 1.0, 1, [0.0, 0.5, 1.0, 1.5, 2.0, 4.0],
+        ];
+    }
+
+    /**
+     * @param array{int, int} $measures
+     * @param list<float> $onsets
+     */
+    #[DataProvider('along')]
+    public function testWhatIsPlayedAlongBeginsOnTheBeat(Passage $passage, array $measures, float $speed, int $laps, array $onsets): void
+    {
+        $play = PlayResource::of(PlayAlong::of($passage->score(), $passage->plan()), Instrument::Violin);
+        // The stretch that goes round has a beat before it, where the music has one: here it is laid without.
+        $first = $this->visit($play['measures'], $measures[0], 0);
+        $last = $this->visit($play['measures'], $measures[1], $first);
+        [$from, $until] = [$play['measures'][$first]['start'], $play['measures'][$last]['end']];
+        $levels = $this->rendered('renderAlong', [[
+            'instrument' => 'violin',
+            'tones' => array_values(array_filter(
+                $play['tones'],
+                static fn (array $tone): bool => $tone['start'] >= $from - 1e-6 && $tone['start'] < $until - 1e-6,
+            )),
+            'clicks' => [],
+            'countIn' => $play['measures'][$first]['countIn'],
+            'from' => $from,
+            'until' => $until,
+            'speed' => $speed,
+            'laps' => $laps,
+        ]]);
+        foreach ($onsets as $onset) {
+            $window = (int) round($onset * 44_100 / self::SAMPLES);
+            $before = $window > 2 ? max($levels[$window - 2], $levels[$window - 3]) : 0.0;
+            $after = max(array_slice($levels, $window, (int) ceil(self::EXACT * 44_100 / self::SAMPLES) + 1));
+            self::assertGreaterThan(max(0.004, $before * 1.2), $after, "something begins at {$onset} s");
+        }
+        self::assertSame([], array_filter($levels, static fn (float $level): bool => $level > 0.95), 'nothing is cut off');
+        self::assertLessThan(0.004, min(array_slice($levels, -20)), 'no tone is left behind');
+    }
+
+    /** @param list<array{index: int}> $measures */
+    private function visit(array $measures, int $index, int $from): int
+    {
+        foreach ($measures as $at => $measure) {
+            if ($at >= $from && $measure['index'] === $index) {
+                return $at;
+            }
+        }
+
+        return $from;
+    }
+
     /** @return list<SoundNote> */
     private function tones(string $music): array
     {
@@ -81,14 +153,28 @@ final class SoundTest extends BrowserTestCase
      */
     private function heard(string $instrument, array $tones): array
     {
+        return $this->rendered('render', [
+            $instrument,
+            array_map(static fn (SoundNote $tone): array => get_object_vars($tone), $tones),
+            ($tones[count($tones) - 1]->end ?? 0.0) + 0.5,
+        ]);
+    }
+
+    /**
+     * @param string $with render or renderAlong
+     * @param list<mixed> $arguments of it
+     * @return list<float> how loud each hundredth of a second is
+     */
+    private function rendered(string $with, array $arguments): array
+    {
         $manifest = json_decode((string) file_get_contents(dirname(__DIR__, 2) . '/public/build/manifest.json'), true);
         self::assertIsArray($manifest);
         $page = Page::open()->go('/sign-in');
         $page->driver->manage()->timeouts()->setScriptTimeout(60);
         $levels = $page->driver->executeAsyncScript(<<<'JS'
-            const [file, instrument, tones, seconds, size, done] = arguments;
-            import('/build/' + file).then(async ({ render }) => {
-                const samples = await render(instrument, tones, seconds);
+            const [file, make, wish, size, done] = arguments;
+            import('/build/' + file).then(async (sounds) => {
+                const samples = await sounds[make](...wish);
                 const levels = [];
                 for (let at = 0; at + size <= samples.length; at += size) {
                     let loudest = 0;
@@ -99,9 +185,8 @@ final class SoundTest extends BrowserTestCase
             }).catch((error) => done(String(error.stack)));
             JS, [
             $manifest['resources/js/sound/sounds.ts']['file'],
-            $instrument,
-            array_map(static fn (SoundNote $tone): array => get_object_vars($tone), $tones),
-            ($tones[count($tones) - 1]->end ?? 0.0) + 0.5,
+            $with,
+            $arguments,
             self::SAMPLES,
         ]);
         self::assertIsArray($levels, is_string($levels) ? $levels : '');

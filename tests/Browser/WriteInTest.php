@@ -81,7 +81,7 @@ final class WriteInTest extends BrowserTestCase
     {
         $page = Page::open()->signIn()->go('/write-in');
         $page->find('.board .place');
-        $this->network($page, false);
+        $page->network(false);
         foreach (['D, open D', 'E, 1 on D', 'F♯, high 2 on D', 'G, 3 on D'] as $name) {
             $this->press($page, $name);
         }
@@ -89,7 +89,7 @@ final class WriteInTest extends BrowserTestCase
             $page->sees('The server cannot be reached. What you type is kept here', '.page');
             self::assertSame('D E F G |', $this->music($page));
         } finally {
-            $this->network($page, true);
+            $page->network(true);
         }
         $page->until(fn (): bool => $page->count('.write-in g.note') === 4, 'the page does not follow');
     }
@@ -149,14 +149,6 @@ final class WriteInTest extends BrowserTestCase
                 return false;
             }
         }, "{$css} cannot be pressed");
-    }
-
-    private function network(Page $page, bool $isThere): void
-    {
-        $speed = $isThere ? -1 : 0;
-        $page->driver->executeCustomCommand('/session/:sessionId/chromium/network_conditions', 'POST', [
-            'network_conditions' => ['offline' => !$isThere, 'latency' => 0, 'download_throughput' => $speed, 'upload_throughput' => $speed],
-        ]);
     }
 
     private function press(Page $page, string $name): void

@@ -45,30 +45,60 @@ final readonly class ScaleLines implements LineSource
         }
         $pitches = array_map(static fn (PlayedNote $played): int => $played->pitch->semitone(), $part->notes);
         $octaves = max($pitches) - min($pitches) >= self::WIDE ? [2, 1] : [1];
-        $proposal = self::first($part, $octaves, self::stroke($part));
+        $tonic = self::tonic($part, $part->fifths($part->notes[0]->event->measure));
+        $proposal = self::first($part, $octaves, self::stroke($part), $tonic);
 
         return $proposal === null ? [] : [$proposal];
     }
 
     /**
-     * The scale all sections play together: one octave, in the strokes of one of them.
+     * The scale all sections play together: one octave from the tonic of one of them, in its strokes.
      *
      * @throws MusicException
      */
-    public static function forAll(PracticePart $part, PracticePart $strokes): ?LineProposal
+    public static function forAll(PracticePart $part, PracticePart $lead): ?LineProposal
     {
-        return $part->notes === [] ? null : self::first($part, [1], self::stroke($strokes));
+        if ($part->notes === [] || $lead->notes === []) {
+            return null;
+        }
+        $tonic = self::tonic($lead, $part->fifths($part->notes[0]->event->measure));
+
+        return self::first($part, [1], self::stroke($lead), $tonic);
+    }
+
+    /**
+     * The name of the key a part ends in: "D minor".
+     *
+     * @throws MusicException
+     */
+    public static function keyOf(PracticePart $part): string
+    {
+        $fifths = $part->fifths($part->notes[0]->event->measure);
+
+        return self::keyName(self::tonic($part, $fifths), $fifths);
+    }
+
+    /**
+     * @param array{string, bool} $tonic
+     * @throws MusicException
+     */
+    private static function keyName(array $tonic, int $fifths): string
+    {
+        [$letter, $isMinor] = $tonic;
+
+        return Pitch::of($letter, Pitch::alterationInKey($letter, $fifths), 4)->spoken() . ($isMinor ? ' minor' : ' major');
     }
 
     /**
      * @param list<int> $octaves how many are tried, the best first
      * @param array{int, Fraction, list<string>} $stroke
+     * @param array{string, bool} $key its letter, and whether it is minor
      * @throws MusicException
      */
-    private static function first(PracticePart $part, array $octaves, array $stroke): ?LineProposal
+    private static function first(PracticePart $part, array $octaves, array $stroke, array $key): ?LineProposal
     {
         $fifths = $part->fifths($part->notes[0]->event->measure);
-        [$tonic, $isMinor] = self::tonic($part, $fifths);
+        [$tonic, $isMinor] = $key;
         [$strokes, $length, $signs] = $stroke;
         $builder = new LineBuilder($part->options, $part->plan->part);
         $lowest = PHP_INT_MAX;
@@ -97,7 +127,7 @@ final readonly class ScaleLines implements LineSource
         int $strokes,
     ): LineProposal {
         $runs = self::runs($part);
-        $name = Pitch::of($tonic, Pitch::alterationInKey($tonic, $fifths), 4)->spoken() . ($isMinor ? ' minor' : ' major');
+        $name = self::keyName([$tonic, $isMinor], $fifths);
         $last = count($part->score->measures) - 1;
         $why = "the part is in {$name}"
             . ($runs > 0 ? ($runs === 1 ? ', and has a piece of its scale' : ", and has {$runs} pieces of its scale") : '')

@@ -333,14 +333,16 @@ function leave(): void {
 
 header {
     display: flex;
+    flex-wrap: wrap;
     align-items: baseline;
-    gap: 24px;
-    font-size: 22px;
+    gap: 4px 18px;
+    font-size: 20px;
+    white-space: nowrap;
 }
 
 h1 {
     margin: 0;
-    font-size: 40px;
+    font-size: 36px;
 }
 
 nav {

@@ -191,6 +191,7 @@ watch(() => [route.params.piece, history.version], (now, before) => {
         <header>
             <h1>{{ title || ' ' }}</h1>
             <RouterLink v-if="lesson" :to="`/book/${lesson.shelf}`" class="quiet">{{ lesson.book }}<template v-if="lesson.page">, page {{ lesson.page }}</template></RouterLink>
+            <RouterLink v-if="lesson" :to="`/piece/${lesson.id}/warm-up`" class="quiet">Warm-up</RouterLink>
             <nav v-if="lesson" aria-label="Lessons">
                 <button type="button" class="paper-button" :disabled="!lesson.before" :title="lesson.before?.title" aria-label="The lesson before" @click="router.push(`/piece/${lesson.before?.id}/lesson`)">←</button>
                 <button type="button" class="paper-button" :disabled="!lesson.after" :title="lesson.after?.title" aria-label="The next lesson" @click="router.push(`/piece/${lesson.after?.id}/lesson`)">→</button>

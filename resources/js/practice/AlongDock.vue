@@ -114,10 +114,8 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keydown, true));
                 :has-others="others.length > 0 && !line"
                 @rung="rung = $event"
             >
-                <template #chips>
-                    <slot name="chips" />
-                    <button type="button" @click="emit('close')">done</button>
-                </template>
+                <template #chips><slot name="chips" /></template>
+                <template #end><button type="button" class="again" @click="emit('close')">done</button></template>
             </PlayBar>
         </template>
     </section>
@@ -143,8 +141,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keydown, true));
     flex: 0 0 300px;
 }
 
+.bow :deep(h2) {
+    font-size: 16px;
+}
+
 .bow :deep(svg) {
-    max-height: 150px;
+    max-height: 132px;
 }
 
 .bar {

@@ -63,6 +63,13 @@ const where = computed(() => {
     const shape = finger.startsWith('x') ? 'reaching' : finger.replace(/\d/g, '').trim();
     return [shape, POSITIONS[position] ?? position].filter(Boolean).join(', ');
 });
+/** A still picture of this moment, on paper. */
+function print(): void {
+    document.body.classList.add('prints-bow');
+    window.addEventListener('afterprint', () => document.body.classList.remove('prints-bow'), { once: true });
+    window.print();
+}
+
 const told = computed(() => {
     const join = props.next?.stroke.join;
     if (stroke.value?.advice) return stroke.value.advice;
@@ -75,7 +82,7 @@ const told = computed(() => {
 <template>
     <section class="bow-along" aria-label="The bow">
         <h2>{{ title }}</h2>
-        <p>{{ told || ' ' }}</p>
+        <p>{{ told || ' ' }} <button type="button" class="print-it" @click="print">print this moment</button></p>
         <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" :aria-label="`${title}. ${stroke?.finger ?? ''} ${stroke?.string ? `on ${stroke.string}` : ''}`">
             <text class="small" :x="LEFT + 12" y="12">the arm</text>
             <g v-for="name in names" :key="name" :class="['string', { 'is-played': name === stroke?.string }]">
@@ -104,6 +111,17 @@ const told = computed(() => {
 .bow-along {
     padding: 10px 16px 6px;
     background: var(--panel-warm);
+}
+
+.print-it {
+    float: right;
+    border: 0;
+    padding: 0 0 4px;
+    background: none;
+    color: var(--cedar-ink);
+    font: 12px var(--sans);
+    text-decoration: underline;
+    cursor: pointer;
 }
 
 h2 {
@@ -193,5 +211,30 @@ text {
 .hand.does-air path,
 .hand.does-set path {
     fill: var(--cedar);
+}
+</style>
+
+<style>
+/* One moment of the bow and nothing else. */
+@media print {
+    body.prints-bow * {
+        visibility: hidden;
+    }
+
+    body.prints-bow .bow-along,
+    body.prints-bow .bow-along *:not(.print-it) {
+        visibility: visible;
+    }
+
+    body.prints-bow .bow-along {
+        position: fixed;
+        inset: 0;
+        background: none;
+    }
+
+    body.prints-bow .bow-along svg {
+        max-width: 160mm;
+        max-height: none !important;
+    }
 }
 </style>

@@ -9,7 +9,12 @@ import NowLayer from './NowLayer.vue';
 const props = defineProps<{ line: DirectorLine; place: number; count: number; mayEdit: boolean; isPlaying: boolean; now: string; section: number }>();
 const emit = defineEmits<{ play: []; drop: []; move: [by: number]; goal: [tempo: number | null] }>();
 const score = computed(() => cut(props.line.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')));
-const served = computed(() => `${props.line.serves.length > 1 ? 'mm.' : 'm.'} ${props.line.serves.join(', ')}`);
+const NAMED = 4;
+const served = computed(() => {
+    const { serves } = props.line;
+    const more = serves.length - NAMED;
+    return `${serves.length > 1 ? 'mm.' : 'm.'} ${serves.slice(0, NAMED).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+});
 const minutes = computed(() => (props.line.minutes <= 1 ? 'a minute' : `${Math.ceil(props.line.minutes)} minutes`));
 
 function setGoal(event: Event): void {

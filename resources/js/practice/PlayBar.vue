@@ -63,6 +63,8 @@ const printed = computed(() => {
     return [...seen].sort(([one], [other]) => one - other).map(([index, label]) => ({ index, label }));
 });
 const label = (index: number): string => printed.value.find((one) => one.index === index)?.label.split(' ')[0] ?? '';
+/** How many lines the part has: outside and inside. */
+const lines = computed(() => new Set(props.play.tones.map(({ line }) => line)).size);
 const fullTempo = computed(() => Math.max(...props.play.measures.map((measure) => measure.tempo), 1));
 
 const place = computed(() => {
@@ -120,7 +122,8 @@ defineExpose({ key });
 /** The whole as it is typed; what nobody can play is brought inside. */
 function typedPercent(event: Event): void {
     const field = event.target as HTMLInputElement;
-    options.value.percent = percentOf(Number(field.value));
+    // An empty field asks for nothing.
+    if (field.value !== '') options.value.percent = percentOf(Number(field.value));
     field.value = String(options.value.percent);
 }
 </script>
@@ -141,7 +144,7 @@ function typedPercent(event: Event): void {
                 <span>{{ speed }}</span>
                 <span v-if="isAlone" class="alone">your turn</span>
                 <span v-if="says" class="says" role="status">{{ says }}</span>
-                <i class="bar" aria-hidden="true"><b :style="{ width: `${Math.round(share * 1000) / 10}%` }"></b></i>
+                <i class="progress" aria-hidden="true"><b :style="{ width: `${Math.round(share * 1000) / 10}%` }"></b></i>
             </div>
             <template v-if="options.climbs">
                 <button type="button" class="again" @click="went('again')">again</button>
@@ -167,6 +170,7 @@ function typedPercent(event: Event): void {
                     @change="typedPercent"
                 /> %</span>
             </label>
+            <slot name="end" />
         </div>
         <div class="row chips">
             <button type="button" :aria-pressed="options.sounds === 'part'" @click="options.sounds = 'part'">with sound</button>
@@ -235,6 +239,11 @@ function typedPercent(event: Event): void {
                     <option v-for="(one, index) in DRONES" :key="one" :value="index">{{ one }}</option>
                 </select>
             </label>
+            <label v-if="lines > 1">lines
+                <select v-model="options.line" aria-label="Which of the lines is played">
+                    <option :value="null">both</option><option :value="0">outside</option><option :value="1">inside</option>
+                </select>
+            </label>
             <label><input v-model="options.isLeftHanded" type="checkbox" /> left-handed</label>
             <label>headphones late by
                 <input v-model.number="options.delay" type="number" min="0" :max="MOST_DELAY" step="20" aria-label="Milliseconds by which headphones are late" /> ms
@@ -295,7 +304,7 @@ function typedPercent(event: Event): void {
     color: var(--wood);
 }
 
-.bar {
+.progress {
     flex: 1 1 100%;
     height: 6px;
     margin-top: 6px;
@@ -304,7 +313,7 @@ function typedPercent(event: Event): void {
     overflow: hidden;
 }
 
-.bar b {
+.progress b {
     display: block;
     height: 100%;
     background: var(--wood);
@@ -335,7 +344,7 @@ input {
     width: 52px;
 }
 
-button.again,
+.row :deep(button.again),
 button.clean,
 .chips button,
 .rest button {

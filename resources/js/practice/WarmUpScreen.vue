@@ -28,9 +28,11 @@ const stage = ref<HTMLElement | null>(null);
 let observer: ResizeObserver | null = null;
 
 const turn = computed(() => plan.value?.turns[at.value] ?? null);
-const parts = computed(() => (turn.value?.parts ?? []).map((part) => ({ ...part, score: cut(part.xml) })));
-/** Five sections fit on a wall when each is a line or two. */
-const zoom = computed(() => (parts.value.length > 3 ? 1.05 : 1.3));
+const parts = computed(() => (turn.value?.parts ?? []).map((part) => ({ ...part, score: cut(part.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')) })));
+/** Two beside one another where there are many: five sections fit on a wall. */
+const columns = computed(() => (parts.value.length > 3 && width.value > 900 ? 2 : 1));
+const ZOOM = 1.15;
+const part = computed(() => Math.floor((width.value - (columns.value - 1) * 32) / columns.value / ZOOM));
 
 async function load(): Promise<void> {
     if (route.name !== 'warm-up') return;
@@ -127,8 +129,8 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
                 </li>
             </ol>
             <nav aria-label="Step">
-                <button type="button" class="paper-button" :disabled="at === 0" @click="go(-1)">Back <kbd>Page Up</kbd></button>
-                <button type="button" class="paper-button" :disabled="at >= (plan?.turns.length ?? 1) - 1" @click="go(1)">On <kbd>Page Down</kbd></button>
+                <button type="button" class="paper-button" title="Page Up" :disabled="at === 0" @click="go(-1)">Back</button>
+                <button type="button" class="paper-button" title="Page Down" :disabled="at >= (plan?.turns.length ?? 1) - 1" @click="go(1)">On</button>
                 <a v-if="turn" class="plain-button" :href="`/api/v1/pieces/${String(route.params.piece)}/warm-up.pdf?minutes=${minutes}&paper=${paperHere()}`" download>Print for all</a>
                 <button type="button" class="plain-button" @click="leave">To the desk</button>
             </nav>
@@ -141,14 +143,16 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
                 <h2>{{ turn.title }} <span class="clock" role="timer">{{ clock }}</span></h2>
                 <p class="how">{{ turn.how }}</p>
                 <p class="quiet">{{ turn.why }}. {{ turn.caution }}</p>
-                <section v-for="part in parts" :key="`${turn.kind} ${part.section}`" :class="{ 'is-along': !part.isOwn }">
-                    <p class="who"><strong>{{ part.name }}</strong> <span class="quiet">{{ part.isOwn ? (part.serves.length ? `for m. ${part.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string' }}</span></p>
-                    <div class="large" :style="{ width: `${width / zoom}px`, zoom }">
-                        <EngravedPage :score="part.score" :room="2" :label="`${turn.title}, ${part.name}`">
-                            <template #over="{ geometry }"><NowLayer v-if="noteOf(part)" :id="noteOf(part)" :geometry="geometry" /></template>
-                        </EngravedPage>
-                    </div>
-                </section>
+                <div class="parts" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
+                    <section v-for="one in parts" :key="`${turn.kind} ${one.section}`" :class="{ 'is-along': !one.isOwn }">
+                        <p class="who"><strong>{{ one.name }}</strong> <span class="quiet">{{ one.isOwn ? (one.serves.length ? `for m. ${one.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string' }}</span></p>
+                        <div class="large" :style="{ width: `${part}px`, zoom: ZOOM }">
+                            <EngravedPage :score="one.score" :room="2" :label="`${turn.title}, ${one.name}`">
+                                <template #over="{ geometry }"><NowLayer v-if="noteOf(one)" :id="noteOf(one)" :geometry="geometry" /></template>
+                            </EngravedPage>
+                        </div>
+                    </section>
+                </div>
             </template>
         </div>
         <PlayBar
@@ -244,6 +248,11 @@ h2 {
 .how {
     margin: 2px 0;
     font-size: 22px;
+}
+
+.parts {
+    display: grid;
+    gap: 4px 32px;
 }
 
 .who {

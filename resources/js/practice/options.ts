@@ -19,6 +19,8 @@ export interface PlayOptions {
     climbs: boolean;
     showsBow: boolean;
     isLeftHanded: boolean;
+    /** Of a part with several lines the one that is played: 0 outside, 1 inside; null for all. */
+    line: number | null;
     /** Milliseconds by which a headphone is late. */
     delay: number;
 }
@@ -30,7 +32,7 @@ export const LEVELS: Record<Loudness, number> = { loud: 1, soft: 0.35, off: 0 };
 
 const USUAL: PlayOptions = {
     sounds: 'part', own: 'loud', others: 'off', clicks: 'rests', countsIn: true, isAlone: false, percent: 100, climbs: false, showsBow: true,
-    isLeftHanded: false, delay: 0,
+    isLeftHanded: false, line: null, delay: 0,
 };
 
 function isOptions(value: unknown): value is Partial<PlayOptions> {
@@ -45,7 +47,8 @@ export function percentOf(value: unknown): number {
 
 export function playOptions(): PlayOptions {
     const kept = remembered<Partial<PlayOptions>>('play-along', {}, isOptions);
-    const options = reactive<PlayOptions>({ ...USUAL, ...kept, percent: percentOf(kept.percent) });
+    // Which line is played is another thing in every part.
+    const options = reactive<PlayOptions>({ ...USUAL, ...kept, line: null, percent: percentOf(kept.percent) });
     watch(options, () => remember('play-along', options));
     return options;
 }

@@ -83,7 +83,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         const begins = whole.measures.find(({ index }) => index === from.value)?.start ?? 0;
         return { from: begins, until: whole.seconds };
     });
-    const strokes = computed(() => play()?.strokes.filter((stroke) => stroke.line === 0) ?? []);
+    const strokes = computed(() => play()?.strokes.filter((stroke) => stroke.line === (options.line ?? 0)) ?? []);
     const full = computed(() => {
         const whole = play();
         return (whole ? measureAt(whole, here.value?.second ?? span.value.from)?.tempo : null) ?? USUAL_TEMPO;
@@ -110,7 +110,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
     }
 
     function parts(whole: Play, stretch: Span): Part[] {
-        const own = tonesIn(whole.tones, stretch);
+        const own = tonesIn(whole.tones, stretch, options.line);
         return [
             { instrument: whole.instrument, tones: options.sounds === 'open' ? opened(whole, own) : own, level: LEVELS[options.own] },
             ...others().map((other) => ({ instrument: other.instrument, tones: tonesIn(other.tones, stretch), level: LEVELS[options.others] * OTHERS })),
@@ -229,7 +229,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
     watch(() => options.own, (own) => playing?.setLevel(0, LEVELS[own]));
     watch(() => options.others, (level) => others().forEach((_, index) => playing?.setLevel(index + 1, LEVELS[level] * OTHERS)));
     watch(drone, (key) => playing?.setDrone(key));
-    watch(() => [options.sounds, options.clicks, options.isAlone, options.delay, speed.value, loop.value], () => void again());
+    watch(() => [options.sounds, options.clicks, options.isAlone, options.delay, options.line, speed.value, loop.value], () => void again());
     onBeforeUnmount(stop);
     async function toggle(): Promise<void> {
         if (state.value === 'rests') await start();

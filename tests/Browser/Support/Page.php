@@ -68,6 +68,15 @@ final readonly class Page
             JS);
     }
 
+    /** Cuts the network, or joins it again. */
+    public function network(bool $isThere): void
+    {
+        $speed = $isThere ? -1 : 0;
+        $this->driver->executeCustomCommand('/session/:sessionId/chromium/network_conditions', 'POST', [
+            'network_conditions' => ['offline' => !$isThere, 'latency' => 0, 'download_throughput' => $speed, 'upload_throughput' => $speed],
+        ]);
+    }
+
     public function signIn(string $email = DatabaseSeeder::DIRECTOR): self
     {
         $this->go('/sign-in');

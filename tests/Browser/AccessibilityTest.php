@@ -62,6 +62,9 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'write-in by fingers' => ['/write-in', '.board .place', ['by fingers']];
         yield 'a book' => ['/book/2', 'tbody tr', []];
         yield 'a lesson' => ['/piece/8/lesson', '.lesson g.note', []];
+        yield 'practice lines' => ['/piece/2/practice/6', '.line-row g.note', []];
+        yield 'warm-up' => ['/piece/2/warm-up', '.stage g.note', []];
+        yield 'playing along' => ['/piece/2/tutti', '.tutti svg', ['Play along']];
         yield 'history' => ['/piece/2/desk', '.sheet g.note', ['History']];
     }
 
@@ -71,7 +74,7 @@ final class AccessibilityTest extends BrowserTestCase
         foreach (self::otherScreens() as $name => [$path, $css, $presses]) {
             $page->go($path)->find($css);
             foreach ($presses as $text) {
-                $page->press($text)->find('.el-dialog, .el-drawer, .fingers');
+                $page->press($text)->find('.el-dialog, .el-drawer, .fingers, .play-bar');
                 // It comes in from the side.
                 usleep(500_000);
             }
@@ -86,6 +89,11 @@ final class AccessibilityTest extends BrowserTestCase
         self::assertSame([], $page->seriousProblems(), 'music');
         $page->press('Pencil list')->find('.list li');
         self::assertSame([], $page->seriousProblems(), 'pencil list');
+        $page->press('Practise')->find('.practise .lines, .practise .quiet');
+        self::assertSame([], $page->seriousProblems(), 'practise');
+        $page->press('Play')->find('.play-bar');
+        $page->press('more');
+        self::assertSame([], $page->seriousProblems(), 'playing along');
         self::assertLessThanOrEqual(360, $page->driver->executeScript('return document.documentElement.scrollWidth'));
     }
 

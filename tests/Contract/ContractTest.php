@@ -188,6 +188,7 @@ final class ContractTest extends FeatureTestCase
             ],
             'POST api/v1/write-in' => ['shelf' => (int) $this->things['shelf']] + RouteTable::all()[$route]['body'],
             'GET api/v1/shelves/{shelf}/week', 'GET api/v1/shelves/{shelf}/week.pdf' => ['part' => 'Violin I', 'lessons' => (string) $this->things['piece']],
+            'GET api/v1/pieces/{piece}/warm-up.pdf' => ['minutes' => '5'],
             'PUT api/v1/shelves/{shelf}/order' => ['piece' => (int) $this->things['piece'], 'to' => 0],
             'POST api/v1/account/unpack' => ['file' => UploadedFile::fake()->create('all.zip', 4)],
             'POST api/v1/sections/{section}/marks' => ['lines' => '1.2 down, low 4, "sing"', 'seen' => 0],

@@ -83,7 +83,10 @@ final class DrawingTest extends FeatureTestCase
         $edition = $this->newest($section);
 
         self::assertNotSame([], $edition->offers['same'] ?? []);
-        self::assertSame(count($edition->pageKeys()), Drawing::query()->where('sheet', 'phone')->count());
+        // With its practice lines.
+        $drawn = Drawing::query()->where('sheet', 'phone')->where('page', 'not like', 'line %')->count();
+        self::assertSame(count($edition->pageKeys()), $drawn);
+        self::assertSame($edition->lineCount(), Drawing::query()->where('sheet', 'phone')->where('page', 'like', 'line %')->count());
         foreach (['sparse', 'standard', 'every'] as $fingers) {
             $this->getJson("/api/v1/part/{$token}/drawing/phone?fingers={$fingers}")->assertOk();
         }

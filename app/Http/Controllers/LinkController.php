@@ -50,7 +50,11 @@ final class LinkController extends Controller
             },
             // A link that was made stays, ended: what was printed is answered with a sentence.
             static fn (Link $new): array => [
-                "link:{$new->id}" => ['ended_at' => Carbon::now()->toDateTimeString(), 'shows' => $new->shows],
+                "link:{$new->id}" => [
+                    'ended_at' => Carbon::now()->toDateTimeString(),
+                    'shows' => $new->shows,
+                    'hears' => (int) $new->hears,
+                ],
             ],
         );
 

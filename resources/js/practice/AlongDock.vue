@@ -67,17 +67,6 @@ watch(along.loop, (now) => {
 watch(along.here, (now) => emit('here', along.state.value === 'rests' ? null : now));
 watch(along.state, (now) => now === 'rests' && emit('here', null));
 
-const next = computed(() => {
-    const strokes = play.value?.strokes ?? [];
-    const now = along.here.value?.bow?.stroke;
-    const stroke = now ? strokes[strokes.indexOf(now) + 1] : undefined;
-    return stroke ? { stroke, place: stroke.from, does: 'set' as const, height: 0 } : null;
-});
-const first = computed(() => {
-    const stroke = play.value?.strokes[0];
-    return stroke ? { stroke, place: stroke.from, does: 'set' as const, height: 0 } : null;
-});
-
 function keydown(event: KeyboardEvent): void {
     if (props.hasArrows && event.key !== ' ') return;
     bar.value?.key(event);
@@ -95,10 +84,11 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keydown, true));
         <template v-else>
             <BowAlong
                 v-if="options.showsBow && play.strokes.length"
+                :key="line?.key ?? section"
                 class="bow"
-                :moment="along.here.value?.bow ?? first"
-                :next="next"
-                :strings="play.strings"
+                :play="play"
+                :along="along"
+                :line="options.line"
                 :is-left-handed="options.isLeftHanded"
             />
             <PlayBar

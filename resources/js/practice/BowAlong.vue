@@ -3,10 +3,26 @@
  * The bow as it is planned, moving: from frog to tip, in the air and set; on which string, as the level of the arm; finger and position
  * beside it.
  */
-import { computed } from 'vue';
+import { computed, ref, watchEffect } from 'vue';
+import type { Play, PlayStroke } from '../api/types';
 import type { BowMoment } from '../sound/lap';
+import type { PlayingAlong } from './playing';
 
-const props = defineProps<{ moment: BowMoment | null; next: BowMoment | null; strings: string[]; isLeftHanded: boolean }>();
+const props = defineProps<{ play: Play; along: PlayingAlong; line: number | null; isLeftHanded: boolean }>();
+
+const { here } = props.along;
+const strings = computed(() => props.play.strings);
+const strokes = computed(() => props.play.strokes.filter((one) => one.line === (props.line ?? 0)));
+/** Before it plays, the bow is set where the first stroke begins. */
+const first = computed<BowMoment | null>(() => {
+    const one = strokes.value[0];
+    return one ? { stroke: one, place: one.from, does: 'set', height: 0 } : null;
+});
+const moment = (): BowMoment | null => here.value?.bow ?? first.value;
+/* What changes with every stroke is drawn anew with every stroke; only the hand moves with every picture. */
+const stroke = computed<PlayStroke | null>(() => moment()?.stroke ?? null);
+const does = computed(() => moment()?.does ?? 'set');
+const next = computed(() => strokes.value[strokes.value.indexOf(stroke.value as PlayStroke) + 1] ?? null);
 
 const WIDTH = 360;
 const LEFT = 30;
@@ -14,10 +30,10 @@ const RIGHT = 330;
 /** Strings lie one under the other, the highest on top; the bow in the room under them. */
 const FIRST = 26;
 const APART = 26;
-const bowTop = computed(() => FIRST + APART * props.strings.length + 34);
+const bowTop = computed(() => FIRST + APART * strings.value.length + 34);
 const height = computed(() => bowTop.value + 58);
 
-const names = computed(() => [...props.strings].reverse());
+const names = computed(() => [...strings.value].reverse());
 const stringY = (name: string | null): number => FIRST + APART * Math.max(0, names.value.indexOf(name ?? ''));
 /** The frog is at the player's right hand. */
 const x = (place: number): number => {
@@ -26,10 +42,13 @@ const x = (place: number): number => {
 };
 /** The stick is bent a little. */
 const y = (place: number): number => bowTop.value + 16 - 14 * Math.sin(Math.PI * (0.2 + 0.6 * place));
-const stroke = computed(() => props.moment?.stroke ?? null);
-const isInAir = computed(() => props.moment?.does === 'air');
-const handX = computed(() => x(props.moment?.place ?? 0));
-const handY = computed(() => y(props.moment?.place ?? 0) - 26 * (props.moment?.height ?? 0));
+const isInAir = computed(() => does.value === 'air');
+const hand = ref<SVGGElement | null>(null);
+watchEffect(() => {
+    const now = moment();
+    if (!now || !hand.value) return;
+    hand.value.setAttribute('transform', `translate(${x(now.place).toFixed(1)} ${(y(now.place) - 26 * now.height).toFixed(1)})`);
+});
 
 function arc(from: number, to: number): string {
     const steps = Array.from({ length: 13 }, (_, step) => from + ((to - from) * step) / 12);
@@ -45,11 +64,11 @@ const amount = computed(() => {
     return AMOUNTS.find(([most]) => far < most)?.[1] ?? 'the whole bow';
 });
 const title = computed(() => {
-    if (!props.moment || !stroke.value) return 'No bow here';
+    if (!stroke.value) return 'No bow here';
     const way = stroke.value.direction === 'down' ? 'Down bow' : 'Up bow';
     if (isInAir.value) return `Circle back: ${way.toLowerCase()} comes`;
-    if (props.moment.does === 'set') return `Set it: ${way.toLowerCase()} comes`;
-    if (props.moment.does === 'stands') return stroke.value.string ? 'The bow stands' : way;
+    if (does.value === 'set') return `Set it: ${way.toLowerCase()} comes`;
+    if (does.value === 'stands') return stroke.value.string ? 'The bow stands' : way;
     return `${way}, ${amount.value}`;
 });
 const POSITIONS: Record<string, string> = {
@@ -71,7 +90,7 @@ function print(): void {
 }
 
 const told = computed(() => {
-    const join = props.next?.stroke.join;
+    const join = next.value?.join;
     if (stroke.value?.advice) return stroke.value.advice;
     if (join === 'hook') return 'then stop, and the same way again';
     if (join === 'retake' || join === 'lift') return 'then off the string';
@@ -96,7 +115,7 @@ const told = computed(() => {
             </g>
             <path class="stick" :d="arc(0, 1)" />
             <path v-if="stroke" class="planned" :d="arc(stroke.from, stroke.to)" />
-            <g v-if="moment" :transform="`translate(${handX} ${handY})`" :class="['hand', `does-${moment.does}`]">
+            <g v-if="stroke" ref="hand" :class="['hand', `does-${does}`]">
                 <circle r="16" />
                 <path :d="arrow" />
             </g>

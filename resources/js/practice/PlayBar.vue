@@ -5,6 +5,7 @@ import type { ClimbingRules, Ladder, Play } from '../api/types';
 import { climb, keepStanding, standingOf, type Standing } from './ladder';
 import { FASTEST, MOST_DELAY, SLOWEST, percentOf, type PlayOptions } from './options';
 import type { PlayingAlong, Stretch } from './playing';
+import PlayProgress from './PlayProgress.vue';
 
 const props = defineProps<{
     play: Play;
@@ -18,7 +19,7 @@ const props = defineProps<{
 const options = defineModel<PlayOptions>('options', { required: true });
 const emit = defineEmits<{ rung: [tempo: number | null] }>();
 
-const { state, here, problem, loop, from, tempo, share, drone, played } = props.along;
+const { state, here, problem, loop, from, tempo, drone, played } = props.along;
 const isOpen = defineModel<boolean>('open', { default: false });
 const standing = ref<Standing>(standingOf(props.name));
 const says = ref('');
@@ -27,8 +28,11 @@ const rests = ref(false);
 watch(() => props.name, (name) => (standing.value = standingOf(name)));
 const steps = computed(() => props.ladder.steps);
 const rung = computed(() => Math.min(standing.value.rung, steps.value.length - 1));
+/** Of a line that goes as well twice as fast: half the tempo, or all of it; null while the rungs are climbed. */
+const doubled = ref<number | null>(null);
+watch(() => props.name, () => (doubled.value = null));
 watch(
-    () => (options.value.climbs ? (steps.value[rung.value] ?? null) : null),
+    () => (doubled.value !== null ? (props.ladder.doubling[doubled.value] ?? null) : options.value.climbs ? (steps.value[rung.value] ?? null) : null),
     (now) => emit('rung', now),
     { immediate: true },
 );
@@ -67,6 +71,7 @@ const label = (index: number): string => printed.value.find((one) => one.index =
 const lines = computed(() => new Set(props.play.tones.map(({ line }) => line)).size);
 const fullTempo = computed(() => Math.max(...props.play.measures.map((measure) => measure.tempo), 1));
 
+const isCounting = computed(() => (here.value?.count ?? 0) > 0 && state.value === 'plays');
 const place = computed(() => {
     if (state.value === 'waits') return 'one moment …';
     if (here.value && here.value.count > 0 && state.value === 'plays') return `${here.value.count}`;
@@ -78,6 +83,7 @@ const place = computed(() => {
     return from.value > 0 ? `from m. ${label(from.value)}` : 'from the beginning';
 });
 const speed = computed(() => {
+    if (doubled.value !== null) return doubled.value === 0 ? `half as fast, ♩ = ${props.ladder.doubling[0]}` : `twice as fast, ♩ = ${props.ladder.doubling[1]}`;
     if (options.value.climbs) return `rung ${rung.value + 1} of ${steps.value.length} · ♩ = ${steps.value[rung.value]}, goal ${props.ladder.to}`;
     const goal = Math.round(fullTempo.value);
     return `♩ = ${tempo.value}${tempo.value === goal ? '' : ` of ${goal}`}`;
@@ -140,11 +146,11 @@ function typedPercent(event: Event): void {
                 <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="state === 'rests' ? 'M7 4 L20 12 L7 20Z' : 'M6 5 H10 V19 H6Z M14 5 H18 V19 H14Z'" /></svg>
             </button>
             <div class="about">
-                <span :class="{ counts: here && here.count > 0 && state === 'plays' }">{{ place }}</span>
+                <span :class="{ counts: isCounting }">{{ place }}</span>
                 <span>{{ speed }}</span>
                 <span v-if="isAlone" class="alone">your turn</span>
                 <span v-if="says" class="says" role="status">{{ says }}</span>
-                <i class="progress" aria-hidden="true"><b :style="{ width: `${Math.round(share * 1000) / 10}%` }"></b></i>
+                <PlayProgress :along="along" />
             </div>
             <template v-if="options.climbs">
                 <button type="button" class="again" @click="went('again')">again</button>
@@ -177,6 +183,17 @@ function typedPercent(event: Event): void {
             <button type="button" :aria-pressed="options.sounds === 'air'" @click="options.sounds = 'air'">bow in the air</button>
             <button type="button" :aria-pressed="options.sounds === 'open'" @click="options.sounds = 'open'">open strings</button>
             <button type="button" :aria-pressed="options.climbs" @click="options.climbs = !options.climbs">ladder</button>
+            <template v-if="ladder.doubling.length">
+                <button
+                    v-for="(step, index) in ladder.doubling"
+                    :key="step"
+                    type="button"
+                    :aria-pressed="doubled === index"
+                    @click="doubled = doubled === index ? null : index"
+                >
+                    {{ index === 0 ? 'half' : 'double' }}
+                </button>
+            </template>
             <button type="button" :aria-pressed="loop !== null" @click="setLoop(loop ? null : {})">
                 {{ loop ? `round ${label(loop.first)}–${label(loop.last)}` : 'round and round' }}
             </button>
@@ -248,8 +265,8 @@ function typedPercent(event: Event): void {
             <label>headphones late by
                 <input v-model.number="options.delay" type="number" min="0" :max="MOST_DELAY" step="20" aria-label="Milliseconds by which headphones are late" /> ms
             </label>
-            <p v-if="options.climbs" class="quiet">{{ ladder.why }}.</p>
         </div>
+        <p v-if="options.climbs && state === 'rests'" class="why">{{ ladder.why }}.</p>
     </div>
 </template>
 
@@ -302,21 +319,6 @@ function typedPercent(event: Event): void {
 .alone {
     font-weight: 700;
     color: var(--wood);
-}
-
-.progress {
-    flex: 1 1 100%;
-    height: 6px;
-    margin-top: 6px;
-    border-radius: var(--radius-small);
-    background: var(--barrel-shade);
-    overflow: hidden;
-}
-
-.progress b {
-    display: block;
-    height: 100%;
-    background: var(--wood);
 }
 
 .tempo {
@@ -401,12 +403,6 @@ button.clean {
     min-height: 40px;
 }
 
-.fields .quiet {
-    flex: 1 1 100%;
-    margin: 0;
-    color: var(--on-barrel);
-}
-
 select,
 input[type='number'] {
     min-height: 34px;
@@ -415,6 +411,11 @@ input[type='number'] {
     background: var(--paper);
     color: var(--ink);
     font: inherit;
+}
+
+.why {
+    margin: 0;
+    font-size: 13px;
 }
 
 .problem,

@@ -136,17 +136,6 @@ function markLine(note: string): void {
     if (note) drawn.value?.querySelector(`[data-note="${CSS.escape(note)}"]`)?.classList.add('sounds');
 }
 
-const nextBow = computed(() => {
-    const strokes = play.value?.strokes ?? [];
-    const now = here.value?.bow?.stroke;
-    const next = now ? strokes[strokes.indexOf(now) + 1] : undefined;
-    return next ? { stroke: next, place: next.from, does: 'set' as const, height: 0 } : null;
-});
-const first = computed(() => {
-    const stroke = play.value?.strokes[0];
-    return stroke ? { stroke, place: stroke.from, does: 'set' as const, height: 0 } : null;
-});
-
 function keydown(event: KeyboardEvent): void {
     if (isPlaying.value) bar.value?.key(event);
 }
@@ -202,7 +191,7 @@ defineExpose({ show, playPart });
     </Teleport>
     <Teleport v-if="isPlaying" to=".my-part > header"><button type="button" class="done" @click="close">Done</button></Teleport>
     <template v-if="isPlaying && play && ladder">
-        <BowAlong v-if="options.showsBow && !isOpen && play.strokes.length" :moment="here?.bow ?? first" :next="nextBow" :strings="play.strings" :is-left-handed="options.isLeftHanded" />
+        <BowAlong v-if="options.showsBow && !isOpen && play.strokes.length" :key="name" :play="play" :along="along" :line="options.line" :is-left-handed="options.isLeftHanded" />
         <PlayBar
             ref="bar"
             v-model:options="options"

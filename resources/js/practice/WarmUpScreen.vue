@@ -114,6 +114,12 @@ onBeforeUnmount(() => {
     observer?.disconnect();
 });
 watch(() => route.params.piece, load);
+/** The class's sheet, or what one section plays. */
+function paper(section?: number): string {
+    const asked = new URLSearchParams({ minutes: String(minutes.value), paper: paperHere(), ...(section ? { section: String(section) } : {}) });
+    return `/api/v1/pieces/${String(route.params.piece)}/warm-up.pdf?${asked.toString()}`;
+}
+
 const leave = (): void => void router.push(`/piece/${String(route.params.piece)}/desk`);
 </script>
 
@@ -131,7 +137,7 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
             <nav aria-label="Step">
                 <button type="button" class="paper-button" title="Page Up" :disabled="at === 0" @click="go(-1)">Back</button>
                 <button type="button" class="paper-button" title="Page Down" :disabled="at >= (plan?.turns.length ?? 1) - 1" @click="go(1)">On</button>
-                <a v-if="turn" class="plain-button" :href="`/api/v1/pieces/${String(route.params.piece)}/warm-up.pdf?minutes=${minutes}&paper=${paperHere()}`" download>Print for all</a>
+                <a v-if="turn" class="plain-button" :href="paper()" download>Print for all</a>
                 <button type="button" class="plain-button" @click="leave">To the desk</button>
             </nav>
         </header>
@@ -145,7 +151,10 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
                 <p class="quiet">{{ turn.why }}. {{ turn.caution }}</p>
                 <div class="parts" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
                     <section v-for="one in parts" :key="`${turn.kind} ${one.section}`" :class="{ 'is-along': !one.isOwn }">
-                        <p class="who"><strong>{{ one.name }}</strong> <span class="quiet">{{ one.isOwn ? (one.serves.length ? `for m. ${one.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string' }}</span></p>
+                        <p class="who">
+                            <strong>{{ one.name }}</strong> <span class="quiet">{{ one.isOwn ? (one.serves.length ? `for m. ${one.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string' }}</span>
+                            <a class="plain-button" :href="paper(one.section)" download :aria-label="`Print for ${one.name}`">Print</a>
+                        </p>
                         <div class="large" :style="{ width: `${part}px`, zoom: ZOOM }">
                             <EngravedPage :score="one.score" :room="2" :label="`${turn.title}, ${one.name}`">
                                 <template #over="{ geometry }"><NowLayer v-if="noteOf(one)" :id="noteOf(one)" :geometry="geometry" /></template>

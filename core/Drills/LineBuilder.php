@@ -56,7 +56,7 @@ final readonly class LineBuilder
         $heads = array_values(array_filter($part->notes, static fn (Note $note): bool => !$note->inChord));
         $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, []));
         // The page says only what a player would not do unsaid.
-        $pinned = self::otherwise($sketch, $heads, $plan);
+        $pinned = self::withRepeats($sketch, self::otherwise($sketch, $heads, $plan));
         foreach ($pinned === [] ? [] : [$pinned, range(0, count($heads) - 1)] as $pins) {
             $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, $pins));
             if (self::otherwise($sketch, $heads, $plan) === []) {
@@ -106,6 +106,34 @@ final readonly class LineBuilder
         return $otherwise;
     }
 
+    /**
+     * Notes that are played again are decided as one.
+     *
+     * @param list<int> $pinned
+     * @return list<int>
+     */
+    private static function withRepeats(LineSketch $sketch, array $pinned): array
+    {
+        $lines = self::sounding($sketch);
+        $all = array_fill_keys($pinned, true);
+        foreach ($pinned as $at) {
+            for ($near = $at; isset($lines[$near - 1]) && self::isSame($lines[$near - 1], $lines[$near]); $near--) {
+                $all[$near - 1] = true;
+            }
+            for ($near = $at; isset($lines[$near + 1]) && self::isSame($lines[$near + 1], $lines[$near]); $near++) {
+                $all[$near + 1] = true;
+            }
+        }
+        ksort($all);
+
+        return array_keys($all);
+    }
+
+    private static function isSame(LineNote $one, LineNote $other): bool
+    {
+        return $one->pitch !== null && $other->pitch?->equals($one->pitch) === true && $one->with === null && $other->with === null;
+    }
+
     /** @return list<LineNote> without its rests */
     private static function sounding(LineSketch $sketch): array
     {
@@ -132,16 +160,23 @@ final readonly class LineBuilder
     {
         $isPinned = array_fill_keys($pinned, true);
         $marks = [];
-        $before = null;
-        foreach (self::sounding($sketch) as $at => $line) {
-            // A note that is only played again stays where it is.
-            $isAgain = $before?->pitch !== null && $line->pitch?->equals($before->pitch) === true && $line->with === null;
-            $before = $line;
+        $lines = self::sounding($sketch);
+        foreach ($lines as $at => $line) {
+            // A note that is only played again stays where it is: one mark for all of them.
+            $isAgain = $at > 0 && self::isSame($lines[$at - 1], $line) && isset($isPinned[$at - 1]) === isset($isPinned[$at]);
+            $last = $at;
+            while (isset($lines[$last + 1], $heads[$last + 1]) && self::isSame($line, $lines[$last + 1])) {
+                $last++;
+            }
             foreach (isset($heads[$at]) ? $line->marks : [] as $kind) {
-                $isPlace = $kind instanceof OnString || $kind instanceof Finger || $kind instanceof Position;
-                if (!$isPlace || (isset($isPinned[$at]) && !$isAgain)) {
-                    $marks[] = new Mark('', [$kind], $heads[$at]->id, $heads[$at]->id);
+                $isPlace = $kind instanceof OnString || $kind instanceof Position;
+                if ($isPlace || $kind instanceof Finger) {
+                    if (isset($isPinned[$at]) && !$isAgain) {
+                        $marks[] = new Mark('', [$kind], $heads[$at]->id, $heads[$isPlace ? $last : $at]->id);
+                    }
+                    continue;
                 }
+                $marks[] = new Mark('', [$kind], $heads[$at]->id, $heads[$at]->id);
             }
         }
 

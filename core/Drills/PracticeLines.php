@@ -94,12 +94,14 @@ final class PracticeLines
         $chosen = [];
         $spent = 0.0;
         while (count($chosen) < $most && $left !== []) {
-            $next = self::byWeight(array_map(fn (LineProposal $one): LineProposal => $this->isBeside($one, $chosen)
-                ? $one->weighing($one->weight * self::SAME_PLACE)
-                : $one, $left))[0];
-            if ($next->weight < self::ASKS && $chosen !== []) {
+            $asked = $chosen === [] ? $left : array_filter($left, static fn (LineProposal $one): bool => $one->weight >= self::ASKS);
+            if ($asked === []) {
                 break;
             }
+            // What is about a place that has a line already comes later.
+            $next = self::byWeight(array_map(fn (LineProposal $one): LineProposal => $this->isBeside($one, $chosen)
+                ? $one->weighing($one->weight * self::SAME_PLACE)
+                : $one, array_values($asked)))[0];
             $takes = PracticeLine::minutesOf($next->sketch);
             $fits = $minutes === null || $spent + $takes <= $minutes;
             if ($fits) {

@@ -27,6 +27,10 @@ final readonly class LeaveDownLines implements LineSource
             if ($played->finger?->leaveDown !== true || $next?->finger === null || $next->finger->string === $played->finger->string) {
                 continue;
             }
+            if ($next->finger->number === $played->finger->number) {
+                // One finger across two strings is laid, and stays anyway.
+                continue;
+            }
             $found->add(
                 "{$played->pitch} {$played->finger->string} {$next->finger->string}",
                 $at,

@@ -37,6 +37,8 @@ final readonly class ScaleLines implements LineSource
     private const WIDE = 17;
     /** Seconds of repeated notes whose stroke is worth taking along. */
     private const FAST = 0.4;
+    /** The same note so often one after the other is a stroke of its own. */
+    private const REPEATED = 3;
 
     public function in(PracticePart $part): array
     {
@@ -201,7 +203,8 @@ final readonly class ScaleLines implements LineSource
                 [$best, $at] = [$times, $index];
             }
         }
-        if ($at === null) {
+        // Two are no habit.
+        if ($at === null || $best < self::REPEATED) {
             return [1, Fraction::of(1), []];
         }
 

@@ -11,6 +11,7 @@ use UprightPencil\Drills\LineSketch;
 use UprightPencil\Drills\LineSource;
 use UprightPencil\Drills\Occurrences;
 use UprightPencil\Drills\PracticePart;
+use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Marks\Kind\Hand\Finger;
 use UprightPencil\Marks\Kind\Hand\OnString;
 use UprightPencil\Marks\Kind\Hand\Slide;
@@ -49,6 +50,8 @@ final readonly class SlideLines implements LineSource
             }
         }
         $proposals = [];
+        $settings = $part->options->fingerSettings();
+        $hand = Hand::of($part->instrument(), $settings->profile, $settings->bassHand);
         foreach ($found->all() as ['at' => $at, 'places' => $places, 'weight' => $weight]) {
             $played = $part->notes[$at];
             $anchor = $part->anchor($played->pitch);
@@ -61,7 +64,11 @@ final readonly class SlideLines implements LineSource
                 new OnString($played->finger->string),
                 new Finger($played->finger->number, ''),
             ]);
-            $line = [$above, $note->marked(new Slide()), LineNote::of($anchor, Fraction::of(2)), $note->lasting(Fraction::of(2))];
+            // Where the hand does not know the place above, the finger finds its way without one.
+            $begins = $played->finger->frame + self::WHOLE_STEP <= $hand->reach()->highest
+                ? [$above, $note->marked(new Slide())]
+                : [$note->lasting(Fraction::of(4))->saying('from above, down')];
+            $line = [...$begins, LineNote::of($anchor, Fraction::of(2)), $note->lasting(Fraction::of(2))];
             $proposals[] = new LineProposal(
                 LineKind::Slide,
                 $played->note->id,

@@ -98,7 +98,10 @@ final readonly class UnitLines implements LineSource
                     $notes[] = $part->asWritten($at, $notes === []);
                 }
                 $stop = $part->notes[$beats[$beat + $joined]];
-                $notes[] = LineNote::of($stop->pitch, $pulse)->by($stop->finger);
+                // A stop that fills its measure leaves no time to set the bow.
+                $isFull = $pulse->times($joined + 1)->dividedBy($meter->length())->isWhole();
+                $stopped = $isFull ? $meter->beatLength()->times(Fraction::of(1, 2)) : $pulse;
+                $notes[] = LineNote::of($stop->pitch, $stopped)->by($stop->finger);
                 $laid = LineSketch::laid(self::closed($notes), $meter, $fifths, $tempo);
                 $sketch = $sketch === null ? $laid : $sketch->then($laid);
             }

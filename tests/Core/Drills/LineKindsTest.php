@@ -444,6 +444,10 @@ final class LineKindsTest extends TestCase
         $kind = LineKind::Slide;
         yield '4 on D again and again, heard against open A' => [
             $kind, Passage::of('4/4', 'A4h G4h | A4h G4h | A4h F#4h | A4w')->inKey(2)->marked("1.1 4\n2.1 4\n3.1 4\n4.1 4")->profile('second-year'),
+            self::ASKS, 'A4 A4 A4 A4', 'the same note as open A',
+        ];
+        yield 'the same by a class that knows the place above: from a step above, down' => [
+            $kind, Passage::of('4/4', 'A4h G4h | A4h G4h | A4h F#4h | A4w')->inKey(2)->marked("1.1 4\n2.1 4\n3.1 4\n4.1 4")->profile('third-position'),
             self::ASKS, 'B4 A4 A4 A4', 'the same note as open A',
         ];
         yield 'open strings need no finding' => [$kind, Passage::of('4/4', 'D4h A4h | D4w')->profile('second-year'), self::NOT, ''];
@@ -452,7 +456,7 @@ final class LineKindsTest extends TestCase
             $kind, Passage::of('4/4', 'A4e G4e A4e G4e A4e G4e A4e G4e')->at(120)->inKey(2)->marked("1.1 4")->profile('second-year'), self::NOT, '',
         ];
         yield 'a cello: 4 on G is an octave over the lowest string' => [
-            $kind, Passage::of('4/4', 'C3h B2h | C3h A2h | C3h B2h | C3w')->by('Cello')->profile('second-year'), self::ASKS, 'D3 C3 C2 C3', 'an octave from open C',
+            $kind, Passage::of('4/4', 'C3h B2h | C3h A2h | C3h B2h | C3w')->by('Cello')->profile('second-year'), self::ASKS, 'C3 C2 C3 C3 C2 C3', 'an octave from open C',
         ];
         yield 'low 2 on E is an octave over 3 on D, but two over the open string: not heard alone' => [
             $kind, Passage::of('4/4', 'G5h F#5h | G5w')->inKey(1)->profile('second-year'), self::NOT, '',

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Drills;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
 use UprightPencil\Drills\LineKind;
@@ -111,6 +112,64 @@ final class PracticeLinesTest extends TestCase
         self::assertSame(['10'], $lines->serves($lines->byKey($open?->key() ?? '') ?? self::fail('it is found again')));
         self::assertNull($lines->byKey('shift@nothing'));
         self::assertNull($lines->byKey('what'));
+    }
+
+    /** @return iterable<string, array{string, Profile, list<string>, list<string>}> tune, class, kinds it asks for, kinds it does not */
+    public static function wholePieces(): iterable
+    {
+        $head = static fn (string $meter, string $unit, string $tempo, string $key, string $voice): string
+            => "X:1\nT:Made up\nM:{$meter}\nL:{$unit}\nQ:{$tempo}\nK:{$key}\nV:1 {$voice}\n";
+        yield 'a jig in A minor: runs beat by beat, a chromatic turn, one finger at two places; nothing for the bow where it is plucked' => [
+            $head('6/8', '1/8', '3/8=84', 'Am', 'name="Violin" clef=treble')
+            . 'E | (Ace) (aec) | (fed) c2 B | (Ace) (aec) | (dcB) A2 e | (gec) (gec) | (fdB) (fdB) | e>fe d>ed | c3- c2 z | '
+            . 'A/B/c/d/e/f/ g/f/e/d/c/B/ | A/B/c/d/e/f/ e3 | a/g/f/e/d/c/ B/A/^G/A/B/c/ | A3 z2 E | "pizz."A2 z c2 z | e2 z c2 z | '
+            . '"arco"a^g=g ^fgf | e^de =d^cd | =c3 B3 | A>Bc d>ef | [Ee]3 [Ae]3 | a6 |]',
+            Profile::ThirdPosition,
+            ['unit', 'chromatic', 'low-and-regular'],
+            ['shift', 'one-place', 'last-ending', 'rhythm', 'set-and-lift'],
+        ];
+        yield 'a round for cellos: eight notes in a bow, half steps, into the last ending, the scale' => [
+            $head('4/4', '1/4', '1/4=96', 'F', 'name="Cello" clef=bass')
+            . '|: F,, G,, A,, B,, | C,2 F,,2 | z2 C, C, | D, C, B,, A,, |1 G,,4 :|2 F,,3 z || .(C,/ C,/) .(D,/D,/) C, z | F,, z F,, z | '
+            . 'B,,3/2 A,,/ G,, F,, | (F,,/G,,/A,,/B,,/ C,/D,/E,/F,/) | E, _E, D, _D, | C,4 | F,,4 |]',
+            Profile::SecondYear,
+            ['scale', 'chromatic', 'slur', 'last-ending'],
+            ['shift', 'unit', 'crossing', 'one-place'],
+        ];
+        yield 'a hymn in whole and half notes asks for next to nothing' => [
+            $head('4/4', '1/4', '1/4=72', 'D', 'name="Viola" clef=alto')
+            . 'D,2 E,2 | F,2 D,2 | A,4 | G,2 F,2 | E,2 D,2 | E,2 F,2 | D,4 | D,4 |]',
+            Profile::SecondYear,
+            [],
+            ['shift', 'slur', 'unit', 'crossing', 'chromatic', 'rhythm', 'open-strings', 'set-and-lift'],
+        ];
+        yield 'a march with rests: the bow is set, and nothing shifts' => [
+            $head('4/4', '1/4', '1/4=120', 'G', 'name="Violin" clef=treble')
+            . 'uG z uG z | B A G2 | ud z ud z | e d c2 | B z uB z | A/A/A/A/ A2 | D E F A | G4 |]',
+            Profile::SecondYear,
+            ['set-and-lift'],
+            ['shift', 'slur', 'unit', 'chromatic', 'last-ending'],
+        ];
+    }
+
+    /**
+     * @param list<string> $asks
+     * @param list<string> $not
+     */
+    #[DataProvider('wholePieces')]
+    public function testWholePiecesAskForWhatATeacherWouldHavePlayed(string $abc, Profile $profile, array $asks, array $not): void
+    {
+        $score = (new ScoreReader())->fromDocument(Document::open($abc));
+        $options = new PlanOptions($profile);
+        $plan = (new Planner($options, false))->part($score, $score->parts[0], MarkBook::empty());
+        $lines = new PracticeLines(PracticePart::of($score, $plan, $options));
+        $kinds = array_map(static fn (LineProposal $one): string => $one->kind->value, $lines->chosen());
+
+        self::assertSame([], array_diff($asks, $kinds), implode(' ', $kinds));
+        self::assertSame([], array_intersect($not, $kinds), implode(' ', $kinds));
+        foreach ($lines->chosen() as $proposal) {
+            self::assertTrue($lines->line($proposal)->music->isFingered(), $proposal->kind->value);
+        }
     }
 
     /** @return list<string> flags of a line that a teacher would have to mend */

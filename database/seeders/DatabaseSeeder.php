@@ -92,6 +92,8 @@ final class DatabaseSeeder extends Seeder
         foreach ($boats->sections as $section) {
             $section->update(['bowed_at' => Carbon::now(), 'fingered_at' => Carbon::now(), 'state' => null]);
             $publish->publish($section, $director);
+            // Players may practise with the others.
+            $section->links()->update(['hears' => true]);
         }
         $first = $holiday->sections->first() ?? throw new RuntimeException('The demo piece has no parts.');
         $publish->publish($first, $director);

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import desk from '../../../docs/screenshots/desk.png';
 import handOut from '../../../docs/screenshots/hand-out.png';
+import bowAlong from '../../../docs/screenshots/bow-along.png';
+import practiceLines from '../../../docs/screenshots/practice-lines.png';
 import bringIn from '../../../docs/screenshots/bring-in.png';
 import myPart from '../../../docs/screenshots/my-part.png';
 import readThrough from '../../../docs/screenshots/read-through.png';
@@ -55,6 +57,11 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
             picture: tutti, shows: 'Tutti: the strokes of all sections in time',
         },
         {
+            title: 'Give them something to practise',
+            text: '“Practice lines” on the desk has what each part asks most, with its reason and its music: keep it, leave it out, put it in your order, add “a shift line for m. 34”. “Warm-up for all” makes some minutes for the whole class out of it, large enough for a wall. Everything can be heard.',
+            picture: practiceLines, shows: 'The practice lines of the first violins',
+        },
+        {
             title: 'Hand out',
             text: 'Each part becomes an edition: a link that opens on any phone without an account, a PDF, a slip with what to pencil in, a poster of codes for the wall. When you mark more, hand out again: players are told what changed, and nothing else.',
             picture: handOut, shows: 'Hand out: parts, links and paper',
@@ -96,6 +103,15 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
         {
             title: 'Read it from a stand',
             text: 'Make the notes larger or smaller, show more or fewer fingers, turn on Dark room. Once opened, the part is there without a network.',
+        },
+        {
+            title: 'Play along',
+            text: 'Play sounds your part as it is marked, and the bow moves as it should: which way, how much, on which string. Slower or faster, a few measures round and round, every second time alone, on open strings, or only the bow in the air.',
+            picture: bowAlong, shows: 'A part that plays, with the bow under it', isPhone: true,
+        },
+        {
+            title: 'Practise',
+            text: 'The hard places of your part in their order, each with a line of its own and a ladder of tempos. Say clean or again, tick what goes. Where you stand stays on your phone.',
         },
         {
             title: 'When something changes',

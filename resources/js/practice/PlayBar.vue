@@ -15,6 +15,8 @@ const props = defineProps<{
     /** Whose ladder it is, and what is remembered of it. */
     name: string;
     hasOthers: boolean;
+    /** Whether no bow is shown beside it. */
+    isBare?: boolean;
 }>();
 const options = defineModel<PlayOptions>('options', { required: true });
 const emit = defineEmits<{ rung: [tempo: number | null] }>();
@@ -28,11 +30,13 @@ const rests = ref(false);
 watch(() => props.name, (name) => (standing.value = standingOf(name)));
 const steps = computed(() => props.ladder.steps);
 const rung = computed(() => Math.min(standing.value.rung, steps.value.length - 1));
+/** A ladder of one rung is none. */
+const isClimbing = computed(() => options.value.climbs && steps.value.length > 1);
 /** Of a line that goes as well twice as fast: half the tempo, or all of it; null while the rungs are climbed. */
 const doubled = ref<number | null>(null);
 watch(() => props.name, () => (doubled.value = null));
 watch(
-    () => (doubled.value !== null ? (props.ladder.doubling[doubled.value] ?? null) : options.value.climbs ? (steps.value[rung.value] ?? null) : null),
+    () => (doubled.value !== null ? (props.ladder.doubling[doubled.value] ?? null) : isClimbing.value ? (steps.value[rung.value] ?? null) : null),
     (now) => emit('rung', now),
     { immediate: true },
 );
@@ -84,7 +88,7 @@ const place = computed(() => {
 });
 const speed = computed(() => {
     if (doubled.value !== null) return doubled.value === 0 ? `half as fast, ♩ = ${props.ladder.doubling[0]}` : `twice as fast, ♩ = ${props.ladder.doubling[1]}`;
-    if (options.value.climbs) return `rung ${rung.value + 1} of ${steps.value.length} · ♩ = ${steps.value[rung.value]}, goal ${props.ladder.to}`;
+    if (isClimbing.value) return `rung ${rung.value + 1} of ${steps.value.length} · ♩ = ${steps.value[rung.value]}, goal ${props.ladder.to}`;
     const goal = Math.round(fullTempo.value);
     return `♩ = ${tempo.value}${tempo.value === goal ? '' : ` of ${goal}`}`;
 });
@@ -152,7 +156,7 @@ function typedPercent(event: Event): void {
                 <span v-if="says" class="says" role="status">{{ says }}</span>
                 <PlayProgress :along="along" />
             </div>
-            <template v-if="options.climbs">
+            <template v-if="isClimbing">
                 <button type="button" class="again" @click="went('again')">again</button>
                 <button type="button" class="clean" @click="went('clean')">clean</button>
             </template>
@@ -182,7 +186,7 @@ function typedPercent(event: Event): void {
             <button type="button" :aria-pressed="options.sounds === 'part'" @click="options.sounds = 'part'">with sound</button>
             <button type="button" :aria-pressed="options.sounds === 'air'" @click="options.sounds = 'air'">bow in the air</button>
             <button type="button" :aria-pressed="options.sounds === 'open'" @click="options.sounds = 'open'">open strings</button>
-            <button type="button" :aria-pressed="options.climbs" @click="options.climbs = !options.climbs">ladder</button>
+            <button v-if="steps.length > 1" type="button" :aria-pressed="options.climbs" @click="options.climbs = !options.climbs">ladder</button>
             <template v-if="ladder.doubling.length">
                 <button
                     v-for="(step, index) in ladder.doubling"
@@ -197,7 +201,7 @@ function typedPercent(event: Event): void {
             <button type="button" :aria-pressed="loop !== null" @click="setLoop(loop ? null : {})">
                 {{ loop ? `round ${label(loop.first)}–${label(loop.last)}` : 'round and round' }}
             </button>
-            <button type="button" :aria-pressed="options.showsBow" @click="options.showsBow = !options.showsBow">show the bow</button>
+            <button v-if="!isBare" type="button" :aria-pressed="options.showsBow" @click="options.showsBow = !options.showsBow">show the bow</button>
             <slot name="chips" />
             <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">more</button>
         </div>
@@ -228,7 +232,7 @@ function typedPercent(event: Event): void {
                 </label>
                 <label><input v-model="options.isAlone" type="checkbox" /> every second time alone</label>
             </template>
-            <label v-if="options.climbs">rung
+            <label v-if="isClimbing">rung
                 <select :value="rung" aria-label="Rung of the ladder" @change="toRung(Number(($event.target as HTMLSelectElement).value))">
                     <option v-for="(step, index) in steps" :key="step" :value="index">♩ = {{ step }}</option>
                 </select>
@@ -266,7 +270,7 @@ function typedPercent(event: Event): void {
                 <input v-model.number="options.delay" type="number" min="0" :max="MOST_DELAY" step="20" aria-label="Milliseconds by which headphones are late" /> ms
             </label>
         </div>
-        <p v-if="options.climbs && state === 'rests'" class="why">{{ ladder.why }}.</p>
+        <p v-if="isClimbing && state === 'rests'" class="why">{{ ladder.why }}.</p>
     </div>
 </template>
 
@@ -430,6 +434,12 @@ input[type='number'] {
     background: var(--cedar-tint);
     color: var(--ink);
     font-weight: 700;
+}
+
+@media (min-width: 700px) {
+    .chips {
+        flex-wrap: wrap;
+    }
 }
 
 @media (max-width: 520px) {

@@ -174,6 +174,7 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
             :rules="RULES"
             :along="along"
             name="warm-up"
+            is-bare
             :has-others="others.length > 0"
             @rung="rung = $event"
         />

@@ -23,10 +23,7 @@ $shoot = static function (Page $page, string $name) use ($folder): void {
 
 // As the demo has it: what was handed out is drawn.
 putenv('PENCIL_DRAWS_AHEAD=true');
-$page = Page::open()->go('/sign-in');
-$page->find('input[name=email]');
-$shoot($page, 'sign-in');
-$page->signIn();
+$page = Page::open()->signIn();
 $page->until(fn (): bool => $page->count('.bar.is-unknown') === 0, 'the rack is not worked out');
 $shoot($page, 'rack');
 $page->driver->findElement(WebDriverBy::cssSelector('input[type=file]'))
@@ -38,8 +35,6 @@ $page->find('.ruler button[aria-label="Go to measure 26"]')->click();
 $page->find('input[name=say-it]')->sendKeys('27-32 no slurs');
 $page->sees('Enter', '#says');
 $shoot($page, 'desk');
-$page->press('Open strings', '.bottom')->find('.el-dialog g.note');
-$shoot($page, 'open-strings');
 $page->go('/piece/2/tutti')->find('.middle svg rect');
 // Two measures in two sections are chosen.
 $page->keys(WebDriverKeys::ARROW_RIGHT)->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_DOWN);
@@ -47,8 +42,6 @@ $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->find('.chosen
 $shoot($page, 'tutti');
 $page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 20, 'the examples are not engraved');
 $shoot($page, 'class');
-$page->go('/account')->sees('Where you are signed in');
-$shoot($page, 'account');
 $page->go('/piece/3/read-through')->find('article .pictures svg');
 $page->driver->action()->moveToElement($page->find('article .way'))->perform();
 $page->find('.does');
@@ -72,6 +65,24 @@ foreach (array_slice($sections, 1) as $section) {
 $page->go('/piece/2/hand-out')->find('.part');
 $page->press('All parts', '.on-paper')->sees('pages', '.paper-preview [role=status]');
 $shoot($page, 'paper');
+
+// A part that is played along and practised, and what its director sees of it.
+$bridge = $director->json('GET', 'pieces/3/handout')['sections'][0]['id'];
+$url = $director->json('POST', "sections/{$bridge}/editions")['link']['url'];
+$phone->go($url)->engraved()->press('Play');
+$phone->find('.play-bar .play')->click();
+$phone->until(fn (): bool => $phone->count('#music .sounds') === 1, 'nothing sounds');
+$shoot($phone, 'bow-along');
+$phone->press('Done')->press('Practise')->find('.practise .lines');
+$shoot($phone, 'practise');
+$page->go("/piece/3/practice/{$bridge}")->until(fn (): bool => $page->count('.line-row g.note') > 60, 'the lines are not engraved');
+$page->find('.line-row .acts button')->click();
+$page->find('.play')->click();
+$page->until(fn (): bool => $page->count('.now-layer') === 1, 'the line does not sound');
+$shoot($page, 'practice-lines');
+$page->find('.play')->click();
+$page->go('/piece/2/warm-up?minutes=8')->until(fn (): bool => $page->count('.stage g.note') > 60, 'the sections are not engraved');
+$shoot($page, 'warm-up');
 
 // A lesson is written in, and stands with all its sections in its book.
 $page->go('/book/2')->find('tbody tr');

@@ -88,6 +88,33 @@ final class PracticeTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    public function testThePageTurnsItselfAndAMomentIsPrinted(): void
+    {
+        $page = $this->student(3);
+        $page->press('Play')->press('round and round');
+        (new WebDriverSelect($page->find('select[aria-label="Last measure that goes round"]')))->selectByValue('62');
+        (new WebDriverSelect($page->find('select[aria-label="First measure that goes round"]')))->selectByValue('58');
+        $page->find('.play')->click();
+        $isSeen = fn (): bool => $page->driver->executeScript(<<<'JS'
+            const here = document.querySelector('#music .sounds')?.closest('g.system')?.getBoundingClientRect();
+            const music = document.querySelector('#music').getBoundingClientRect();
+            return here !== undefined && music.top - 8 <= here.top && here.bottom <= music.bottom + 8;
+            JS) === true;
+        $page->until($isSeen, 'what sounds is not on the page');
+        $page->until(fn (): bool => $page->driver->executeScript('return document.querySelector("#music").scrollTop') > 500, 'it was not turned');
+        // On paper stands this moment of the bow, and nothing else.
+        $page->driver->executeScript('window.print = () => undefined');
+        $page->press('print this moment');
+        $pdf = sys_get_temp_dir() . '/moment-' . bin2hex(random_bytes(4)) . '.pdf';
+        file_put_contents($pdf, base64_decode((string) $page->driver->executeCustomCommand('/session/:sessionId/print', 'POST', ['orientation' => 'portrait'])));
+        $text = (string) shell_exec('pdftotext ' . escapeshellarg($pdf) . ' -');
+        unlink($pdf);
+        self::assertMatchesRegularExpression('~bow|Set it|Circle~', $text);
+        self::assertStringContainsString('frog', $text);
+        self::assertStringNotContainsString('Iron Footbridge', $text);
+        self::assertSame([], $page->scriptErrors());
+    }
+
     public function testKeysAndOddTempos(): void
     {
         $page = $this->student();

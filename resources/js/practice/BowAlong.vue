@@ -82,10 +82,20 @@ const where = computed(() => {
     const shape = finger.startsWith('x') ? 'reaching' : finger.replace(/\d/g, '').trim();
     return [shape, POSITIONS[position] ?? position].filter(Boolean).join(', ');
 });
-/** A still picture of this moment, on paper. */
+const section = ref<HTMLElement | null>(null);
+
+/** A still picture of this moment, on paper: a copy of what is seen, alone on its page. */
 function print(): void {
+    const copy = section.value?.cloneNode(true) as HTMLElement | undefined;
+    if (!copy) return;
+    copy.classList.add('bow-moment');
+    document.body.append(copy);
     document.body.classList.add('prints-bow');
-    window.addEventListener('afterprint', () => document.body.classList.remove('prints-bow'), { once: true });
+    const done = (): void => {
+        document.body.classList.remove('prints-bow');
+        copy.remove();
+    };
+    window.addEventListener('afterprint', done, { once: true });
     window.print();
 }
 
@@ -99,7 +109,7 @@ const told = computed(() => {
 </script>
 
 <template>
-    <section class="bow-along" aria-label="The bow">
+    <section ref="section" class="bow-along" aria-label="The bow">
         <h2>{{ title }}</h2>
         <p>{{ told || ' ' }} <button type="button" class="print-it" @click="print">print this moment</button></p>
         <svg :viewBox="`0 0 ${WIDTH} ${height}`" role="img" :aria-label="`${title}. ${stroke?.finger ?? ''} ${stroke?.string ? `on ${stroke.string}` : ''}`">
@@ -234,26 +244,29 @@ text {
 </style>
 
 <style>
+.bow-moment {
+    display: none;
+}
+
 /* One moment of the bow and nothing else. */
 @media print {
-    body.prints-bow * {
-        visibility: hidden;
+    body.prints-bow > *:not(.bow-moment) {
+        display: none !important;
     }
 
-    body.prints-bow .bow-along,
-    body.prints-bow .bow-along *:not(.print-it) {
-        visibility: visible;
-    }
-
-    body.prints-bow .bow-along {
-        position: fixed;
-        inset: 0;
+    body.prints-bow > .bow-moment {
+        display: block;
         background: none;
     }
 
-    body.prints-bow .bow-along svg {
+    .bow-moment .print-it {
+        display: none;
+    }
+
+    body.prints-bow > .bow-moment svg {
         max-width: 160mm;
-        max-height: none !important;
+        max-height: none;
+        margin: 6mm 0;
     }
 }
 </style>

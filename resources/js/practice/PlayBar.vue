@@ -205,7 +205,7 @@ function typedPercent(event: Event): void {
             <slot name="chips" />
             <button type="button" :aria-expanded="isOpen" @click="isOpen = !isOpen">more</button>
         </div>
-        <div v-if="isOpen || loop" class="row fields">
+        <div v-if="isOpen || (loop && state === 'rests')" class="row fields">
             <label v-if="!loop">from
                 <select v-model.number="from" aria-label="From which measure">
                     <option v-for="one in printed" :key="one.index" :value="one.index">{{ one.label }}</option>
@@ -436,7 +436,7 @@ input[type='number'] {
     font-weight: 700;
 }
 
-@media (min-width: 700px) {
+@media (min-width: 700px) and (min-height: 520px) {
     .chips {
         flex-wrap: wrap;
     }

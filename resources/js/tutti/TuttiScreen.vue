@@ -195,7 +195,7 @@ function move(step: number): void {
             <span class="views" role="group" aria-label="What to show">
                 <button v-for="(name, key) in VIEWS" :key="key" type="button" :aria-pressed="view === key" @click="view = key">{{ name }}</button>
             </span>
-            <button type="button" class="plain-button" :aria-pressed="heardFrom !== null" @click="heardFrom = heardFrom === null ? (data?.sections[0]?.id ?? null) : null">Play along</button>
+            <button v-if="data" type="button" class="plain-button" :aria-pressed="heardFrom !== null" @click="heardFrom = heardFrom === null ? (data?.sections[0]?.id ?? null) : null">Play along</button>
             <span class="moves">
                 <button class="paper-button" type="button" aria-label="Earlier measures" :disabled="first === 0" @click="move(-WINDOW)">←</button>
                 <button class="paper-button" type="button" aria-label="Later measures" :disabled="first + WINDOW >= (data?.measures.length ?? 0)" @click="move(WINDOW)">→</button>
@@ -325,6 +325,13 @@ function move(step: number): void {
     padding: 5px 0;
     border-bottom: 1px solid var(--hair-light);
     font-size: 13.5px;
+}
+
+.whose select {
+    min-height: 34px;
+    background: var(--paper);
+    color: var(--ink);
+    font: inherit;
 }
 
 .whose {

@@ -193,6 +193,29 @@ final readonly class PracticePart
     }
 
     /**
+     * Stretches in which every note goes on from the one before.
+     *
+     * @param callable(PlayedNote, PlayedNote): bool $goesOn the note before, and the note
+     * @return list<array{int, int}> first and last note of each; those of one note too
+     */
+    public function runs(callable $goesOn): array
+    {
+        $runs = [];
+        $from = 0;
+        foreach ($this->notes as $at => $played) {
+            if ($at > 0 && !$goesOn($this->notes[$at - 1], $played)) {
+                $runs[] = [$from, $at - 1];
+                $from = $at;
+            }
+        }
+        if ($this->notes !== []) {
+            $runs[] = [$from, count($this->notes) - 1];
+        }
+
+        return $runs;
+    }
+
+    /**
      * Measures as they are written and marked, rests included; they end where the meter or the key changes.
      *
      * @return list<list<LineNote>>

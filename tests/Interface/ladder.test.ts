@@ -2,11 +2,11 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { BELOW, climb, keepStanding, standingOf, type Standing } from '../../resources/js/practice/ladder';
 import { percentOf } from '../../resources/js/practice/options';
 
-const ladder = { from: 60, to: 80, steps: [60, 63, 66, 69, 73, 76, 80], doubling: [], why: '' };
 const rules = { clean: 3, failures: 2, down: 2, minutes: 10, times: 8 };
+const ladder = { from: 60, to: 80, steps: [60, 63, 66, 69, 73, 76, 80], doubling: [], why: '', rules };
 
 function times(standing: Standing, ...how: ('clean' | 'again')[]): Standing {
-    return how.reduce((now, went) => climb(now, ladder, rules, went).standing, standing);
+    return how.reduce((now, went) => climb(now, ladder, went).standing, standing);
 }
 
 describe('the ladder', () => {
@@ -16,7 +16,7 @@ describe('the ladder', () => {
         expect(times(BELOW, 'clean', 'clean').rung).toBe(0);
         expect(times(BELOW, 'clean', 'clean', 'clean').rung).toBe(1);
         expect(times(BELOW, 'clean', 'clean', 'again', 'clean', 'clean').rung).toBe(0);
-        expect(climb(times(BELOW, 'clean', 'clean'), ladder, rules, 'clean').says).toBe('Up to ♩ = 63.');
+        expect(climb(times(BELOW, 'clean', 'clean'), ladder, 'clean').says).toBe('Up to ♩ = 63.');
     });
 
     it('goes two down after two failures, and never below its foot', () => {
@@ -25,12 +25,12 @@ describe('the ladder', () => {
         expect(times(high, 'again', 'again').rung).toBe(2);
         expect(times(high, 'again', 'clean', 'again').rung).toBe(4);
         expect(times({ ...BELOW, rung: 1 }, 'again', 'again').rung).toBe(0);
-        expect(climb(times(BELOW, 'again'), ladder, rules, 'again').says).toBe('Again: listen once first.');
+        expect(climb(times(BELOW, 'again'), ladder, 'again').says).toBe('Again: listen once first.');
     });
 
     it('says when it goes at its goal', () => {
         const top = times({ ...BELOW, rung: 6 }, 'clean', 'clean');
-        const step = climb(top, ladder, rules, 'clean');
+        const step = climb(top, ladder, 'clean');
         expect(step.says).toBe('It goes at ♩ = 80.');
         expect(step.standing).toMatchObject({ rung: 6, isDone: true });
     });
@@ -38,7 +38,7 @@ describe('the ladder', () => {
     it('asks for a rest after eight times', () => {
         let standing = BELOW;
         const rests = Array.from({ length: 16 }, () => {
-            const step = climb(standing, ladder, rules, 'clean');
+            const step = climb(standing, ladder, 'clean');
             standing = step.standing;
             return step.rests;
         });
@@ -48,7 +48,7 @@ describe('the ladder', () => {
     it('is kept in the browser, and a ladder that became shorter holds', () => {
         keepStanding('a part', { ...BELOW, rung: 12 });
         expect(standingOf('a part').rung).toBe(12);
-        expect(climb(standingOf('a part'), ladder, rules, 'again').standing.rung).toBe(6);
+        expect(climb(standingOf('a part'), ladder, 'again').standing.rung).toBe(6);
         localStorage.setItem('ladder-a part', '{"rung":"high"}');
         expect(standingOf('a part')).toEqual(BELOW);
     });

@@ -7,7 +7,6 @@ namespace App\Http\Controllers;
 use App\HandOut\FindEdition;
 use App\Http\Contract\Answers;
 use App\Http\Resources\PlayResource;
-use App\Http\Resources\PracticeResource;
 use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Section;
@@ -59,7 +58,6 @@ final class StudentPracticeController extends Controller
 
         return self::lasting($request, $edition, 'practice', [
             'lines' => $edition->keptLines()['lines'],
-            'rules' => PracticeResource::rules(),
         ]);
     }
 

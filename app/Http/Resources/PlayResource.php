@@ -24,7 +24,8 @@ use UprightPencil\Sound\PlayedStroke;
  *     to: float, join: value-of<BowConnection>, string: string|null, finger: string, position: string, advice: string, line: int}
  * @phpstan-type Play array{instrument: string, strings: list<string>, opens: list<int>, seconds: float, measures: list<PlayMeasure>,
  *     tones: list<Tone>, strokes: list<PlayStroke>}
- * @phpstan-type Ladder array{from: int, to: int, steps: list<int>, doubling: list<int>, why: string}
+ * @phpstan-type ClimbingRules array{clean: int, failures: int, down: int, minutes: int, times: int}
+ * @phpstan-type Ladder array{from: int, to: int, steps: list<int>, doubling: list<int>, why: string, rules: ClimbingRules}
  * @phpstan-type PartPlay array{title: string, part: string, play: Play, ladder: Ladder, hears: bool}
  * @phpstan-type OtherPart array{name: string, instrument: string, tones: list<Tone>}
  */
@@ -65,6 +66,13 @@ final class PlayResource
             'steps' => $ladder->steps,
             'doubling' => $ladder->doubling,
             'why' => $ladder->why,
+            'rules' => [
+                'clean' => TempoLadder::CLEAN_TIMES,
+                'failures' => TempoLadder::FAILURES,
+                'down' => TempoLadder::RUNGS_DOWN,
+                'minutes' => TempoLadder::REST_AFTER_MINUTES,
+                'times' => TempoLadder::REST_AFTER_TIMES,
+            ],
         ];
     }
 

@@ -11,7 +11,6 @@ use UprightPencil\Drills\LineKind;
 use UprightPencil\Drills\LineProposal;
 use UprightPencil\Drills\PracticeLine;
 use UprightPencil\Drills\PracticeLines;
-use UprightPencil\Drills\TempoLadder;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Sound\PlayAlong;
 
@@ -26,10 +25,9 @@ use UprightPencil\Sound\PlayAlong;
  *     serves: list<string>, from: int, to: int, minutes: float, ladder: Ladder, play: Play, xml: string, goal: int|null}
  * @phpstan-type OfferedLine array{key: string, kind: value-of<LineKind>, title: string, why: string, serves: list<string>, minutes: float}
  * @phpstan-type KindOfLine array{kind: value-of<LineKind>, words: string}
- * @phpstan-type ClimbingRules array{clean: int, failures: int, down: int, minutes: int, times: int}
  * @phpstan-type SectionPractice array{title: string, section: array{id: int, name: string, instrument: string}, mayEdit: bool,
- *     isOwn: bool, lines: list<DirectorLine>, offered: list<OfferedLine>, kinds: list<KindOfLine>, ladder: Ladder, rules: ClimbingRules}
- * @phpstan-type StudentPractice array{lines: list<StudentLine>, rules: ClimbingRules}
+ *     isOwn: bool, lines: list<DirectorLine>, offered: list<OfferedLine>, kinds: list<KindOfLine>, ladder: Ladder}
+ * @phpstan-type StudentPractice array{lines: list<StudentLine>}
  */
 final readonly class PracticeResource
 {
@@ -60,7 +58,6 @@ final readonly class PracticeResource
                 LineKind::cases(),
             ),
             'ladder' => PlayResource::ladder($lines->ladder()),
-            'rules' => self::rules(),
         ];
     }
 
@@ -108,18 +105,6 @@ final readonly class PracticeResource
             'why' => $proposal->why,
             'serves' => $lines->serves($proposal),
             'minutes' => PracticeLine::minutesOf($proposal->sketch),
-        ];
-    }
-
-    /** @return ClimbingRules */
-    public static function rules(): array
-    {
-        return [
-            'clean' => TempoLadder::CLEAN_TIMES,
-            'failures' => TempoLadder::FAILURES,
-            'down' => TempoLadder::RUNGS_DOWN,
-            'minutes' => TempoLadder::REST_AFTER_MINUTES,
-            'times' => TempoLadder::REST_AFTER_TIMES,
         ];
     }
 }

@@ -8,6 +8,7 @@ use App\Models\Piece;
 use App\Models\Section;
 use App\Practice\ClassWarmUp;
 use UprightPencil\Drills\LineKind;
+use UprightPencil\Drills\TempoLadder;
 use UprightPencil\Drills\WarmUpStep;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Sound\PlayAlong;
@@ -16,9 +17,10 @@ use UprightPencil\Sound\PlayAlong;
  * A warm-up for the whole class.
  *
  * @phpstan-import-type Play from PlayResource
+ * @phpstan-import-type Ladder from PlayResource
  * @phpstan-type WarmUpPart array{section: int, name: string, isOwn: bool, serves: list<string>, xml: string, play: Play}
  * @phpstan-type WarmUpTurn array{kind: value-of<LineKind>, title: string, how: string, why: string, caution: string, at: float,
- *     minutes: float, tempo: int, parts: list<WarmUpPart>}
+ *     minutes: float, ladder: Ladder, parts: list<WarmUpPart>}
  * @phpstan-type WarmUpPlan array{title: string, minutes: int, turns: list<WarmUpTurn>}
  */
 final readonly class WarmUpResource
@@ -69,7 +71,7 @@ final readonly class WarmUpResource
             'caution' => $step->kind->caution(),
             'at' => $step->at,
             'minutes' => $step->minutes,
-            'tempo' => (int) round($step->lines[0]->sketch->tempo),
+            'ladder' => PlayResource::ladder(TempoLadder::of($step->lines[0]->sketch->tempo, null)),
             'parts' => $parts,
         ];
     }

@@ -10,6 +10,7 @@ use UprightPencil\Drills\LineProposal;
 use UprightPencil\Drills\LineSketch;
 use UprightPencil\Drills\LineSource;
 use UprightPencil\Drills\Occurrences;
+use UprightPencil\Drills\PlayedNote;
 use UprightPencil\Drills\PracticePart;
 use UprightPencil\Music\Exception\MusicException;
 
@@ -60,19 +61,10 @@ final readonly class CrossingLines implements LineSource
     /** @return list<array{int, int}> first and last note of stretches in which every note is on another string than the one before */
     private static function runs(PracticePart $part): array
     {
-        $runs = [];
-        $from = 0;
-        foreach ($part->notes as $at => $played) {
-            $before = $part->notes[$at - 1] ?? null;
-            $isCrossing = $before?->finger !== null && $played->finger !== null
-                && $before->finger->string !== $played->finger->string
-                && $played->start - $before->start < self::SLOW;
-            if (!$isCrossing) {
-                $runs[] = [$from, $at - 1];
-                $from = $at;
-            }
-        }
-        $runs[] = [$from, count($part->notes) - 1];
+        $runs = $part->runs(static fn (PlayedNote $before, PlayedNote $here): bool
+            => $before->finger !== null && $here->finger !== null
+                && $before->finger->string !== $here->finger->string
+                && $here->start - $before->start < self::SLOW);
 
         return array_values(array_filter($runs, static fn (array $run): bool => $run[1] - $run[0] >= self::LEAST_CHANGES));
     }

@@ -10,6 +10,7 @@ use UprightPencil\Drills\LineProposal;
 use UprightPencil\Drills\LineSketch;
 use UprightPencil\Drills\LineSource;
 use UprightPencil\Drills\Occurrences;
+use UprightPencil\Drills\PlayedNote;
 use UprightPencil\Drills\PracticePart;
 use UprightPencil\Music\Fraction;
 
@@ -58,19 +59,10 @@ final readonly class UnitLines implements LineSource
     /** @return list<array{int, int}> */
     private static function runs(PracticePart $part): array
     {
-        $runs = [];
-        $from = 0;
-        foreach ($part->notes as $at => $played) {
-            $before = $part->notes[$at - 1] ?? null;
-            $goesOn = $before !== null && $before->event->duration->equals($played->event->duration)
-                && $before->event->end()->equals($played->event->onset)
-                && !$before->pitch->equals($played->pitch);
-            if (!$goesOn) {
-                $runs[] = [$from, $at - 1];
-                $from = $at;
-            }
-        }
-        $runs[] = [$from, count($part->notes) - 1];
+        $runs = $part->runs(static fn (PlayedNote $before, PlayedNote $here): bool
+            => $before->event->duration->equals($here->event->duration)
+                && $before->event->end()->equals($here->event->onset)
+                && !$before->pitch->equals($here->pitch));
 
         return array_values(array_filter($runs, static fn (array $run): bool => $run[1] - $run[0] + 1 >= self::LEAST_NOTES
             && $part->notes[$run[0]]->seconds <= self::FAST));

@@ -734,12 +734,21 @@ export interface Play {
     strokes: PlayStroke[];
 }
 
+export interface ClimbingRules {
+    clean: number;
+    failures: number;
+    down: number;
+    minutes: number;
+    times: number;
+}
+
 export interface Ladder {
     from: number;
     to: number;
     steps: number[];
     doubling: number[];
     why: string;
+    rules: ClimbingRules;
 }
 
 export interface PartPlay {
@@ -802,14 +811,6 @@ export interface KindOfLine {
     words: string;
 }
 
-export interface ClimbingRules {
-    clean: number;
-    failures: number;
-    down: number;
-    minutes: number;
-    times: number;
-}
-
 export interface SectionPractice {
     title: string;
     section: {
@@ -823,12 +824,10 @@ export interface SectionPractice {
     offered: OfferedLine[];
     kinds: KindOfLine[];
     ladder: Ladder;
-    rules: ClimbingRules;
 }
 
 export interface StudentPractice {
     lines: StudentLine[];
-    rules: ClimbingRules;
 }
 
 export interface SectionSummary {
@@ -1152,7 +1151,7 @@ export interface WarmUpTurn {
     caution: string;
     at: number;
     minutes: number;
-    tempo: number;
+    ladder: Ladder;
     parts: WarmUpPart[];
 }
 

@@ -2,7 +2,7 @@
 /** Playing along on a director's screen: a part, or one of its practice lines, with the bow beside the row of buttons. */
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { api } from '../api/client';
-import type { ClimbingRules, Ladder, OtherPart, PartPlay, Play } from '../api/types';
+import type { Ladder, OtherPart, PartPlay, Play } from '../api/types';
 import { sentenceOf } from '../ui/trying';
 import BowAlong from './BowAlong.vue';
 import { playOptions } from './options';
@@ -15,7 +15,6 @@ const props = defineProps<{
     piece: number | null;
     /** A practice line that is played instead of the part. */
     line?: { key: string; play: Play; ladder: Ladder } | null;
-    rules?: ClimbingRules | null;
     /** The stretch that is chosen on the screen: it begins there, and round and round goes over it. */
     stretch?: Stretch | null;
     /** Whether the arrow keys are the screen's own. */
@@ -34,7 +33,6 @@ const ladder = computed(() => props.line?.ladder ?? part.value?.ladder ?? null);
 const own = computed(() => part.value?.part ?? '');
 const along = usePlaying(() => play.value, () => (props.line ? [] : others.value), options.value, () => rung.value);
 const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
-const RULES = { clean: 3, failures: 2, down: 2, minutes: 10, times: 8 };
 
 async function load(): Promise<void> {
     along.stop();
@@ -98,7 +96,6 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keydown, true));
                 class="bar"
                 :play="play"
                 :ladder="ladder"
-                :rules="rules ?? RULES"
                 :along="along"
                 :name="`section-${section}-${line?.key ?? 'part'}`"
                 :has-others="others.length > 0 && !line"

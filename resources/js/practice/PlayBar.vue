@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The row with which one plays along: play and stop, the tempo or its ladder, what goes round, what is heard. */
 import { computed, ref, watch } from 'vue';
-import type { ClimbingRules, Ladder, Play } from '../api/types';
+import type { Ladder, Play } from '../api/types';
 import { climb, keepStanding, standingOf, type Standing } from './ladder';
 import { FASTEST, MOST_DELAY, SLOWEST, percentOf, type PlayOptions } from './options';
 import type { PlayingAlong, Stretch } from './playing';
@@ -10,7 +10,6 @@ import PlayProgress from './PlayProgress.vue';
 const props = defineProps<{
     play: Play;
     ladder: Ladder;
-    rules: ClimbingRules;
     along: PlayingAlong;
     /** Whose ladder it is, and what is remembered of it. */
     name: string;
@@ -42,7 +41,7 @@ watch(
 );
 
 function went(how: 'clean' | 'again'): void {
-    const step = climb(standing.value, props.ladder, props.rules, how);
+    const step = climb(standing.value, props.ladder, how);
     standing.value = step.standing;
     keepStanding(props.name, step.standing);
     says.value = step.says;
@@ -55,7 +54,7 @@ function toRung(at: number): void {
 }
 
 watch(played, (seconds) => {
-    if (seconds > props.rules.minutes * 60) {
+    if (seconds > props.ladder.rules.minutes * 60) {
         rests.value = true;
         played.value = 0;
     }

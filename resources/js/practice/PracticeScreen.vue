@@ -150,7 +150,7 @@ async function addFor(): Promise<void> {
                     :section="section"
                     :piece="null"
                     :line="line"
-                    :rules="practice.rules"
+                   
                     @here="now = $event?.note ?? ''"
                     @close="playing = ''"
                 />

@@ -35,8 +35,6 @@ const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
 const name = computed(() => `${props.page.token}-${line.value?.key ?? inMusic.value?.key ?? 'part'}`);
 /** Places of a line that are named. */
 const NAMED = 4;
-const RULES = { clean: 3, failures: 2, down: 2, minutes: 10, times: 8 };
-const rules = computed(() => practice.value?.rules ?? RULES);
 
 async function load(): Promise<void> {
     problem.value = '';
@@ -198,7 +196,6 @@ defineExpose({ show, playPart });
             v-model:open="isOpen"
             :play="play"
             :ladder="ladder"
-            :rules="rules"
             :along="along"
             :name="name"
             :has-others="others.length > 0 && !line"

@@ -56,11 +56,7 @@ const play = computed<Play | null>(() => lead.value?.play ?? null);
 const along = usePlaying(() => play.value, () => others.value, options.value, () => rung.value);
 const { here } = along;
 const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
-const ladder = computed(() => {
-    const to = turn.value?.tempo ?? 80;
-    return { from: to, to, steps: [to], doubling: [], why: `♩ = ${to}` };
-});
-const RULES = { clean: 3, failures: 2, down: 2, minutes: 10, times: 8 };
+const ladder = computed(() => turn.value?.ladder ?? null);
 const sounding = computed(() => (here.value?.count === 0 && along.state.value === 'plays' ? here.value.quarter : -1));
 /** The note of a section that sounds now: all go through their measures together. */
 function noteOf(part: WarmUpPart): string {
@@ -165,13 +161,12 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
             </template>
         </div>
         <PlayBar
-            v-if="play"
+            v-if="play && ladder"
             ref="bar"
             v-model:options="options"
            
             :play="play"
             :ladder="ladder"
-            :rules="RULES"
             :along="along"
             name="warm-up"
             is-bare

@@ -1,5 +1,5 @@
 /** How a player climbs the tempo ladder. Where one stands stays in the browser alone. */
-import type { ClimbingRules, Ladder } from '../api/types';
+import type { Ladder } from '../api/types';
 import { has, remember, remembered } from '../ui/remembered';
 
 export interface Standing {
@@ -24,7 +24,8 @@ export interface Step {
 }
 
 /** After a time through that was clean, or has to come again. */
-export function climb(standing: Standing, ladder: Ladder, rules: ClimbingRules, went: 'clean' | 'again'): Step {
+export function climb(standing: Standing, ladder: Ladder, went: 'clean' | 'again'): Step {
+    const { rules } = ladder;
     const top = ladder.steps.length - 1;
     const rung = Math.min(standing.rung, top);
     const times = standing.times + 1;

@@ -1,6 +1,6 @@
 /** Playing along: what is chosen, what is heard now, and where the bow is. Draws nothing. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch, type ComputedRef, type Ref, type ShallowRef } from 'vue';
-import type { OtherPart, Play, PlayMeasure, Tone } from '../api/types';
+import type { OtherPart, Play, PlayMeasure, PlayStroke, Tone } from '../api/types';
 import { bowAt, clicksIn, measureAt, quarterAt, spanOf, toneAt, tonesIn, withLead, type BowMoment, type Span } from '../sound/lap';
 import { play as begin, type Part, type Playing } from '../sound/player';
 import { LEVELS, percentOf, type PlayOptions } from './options';
@@ -103,8 +103,14 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
 
     function opened(whole: Play, tones: Tone[]): Tone[] {
         const keys = new Map(whole.strings.map((name, index) => [name, whole.opens[index] ?? 60]));
+        const byLine = new Map<number, PlayStroke[]>();
+        for (const stroke of whole.strokes) {
+            const known = byLine.get(stroke.line);
+            if (known) known.push(stroke);
+            else byLine.set(stroke.line, [stroke]);
+        }
         return tones.map((tone) => {
-            const stroke = bowAt(whole.strokes.filter((one) => one.line === tone.line), tone.start + 1e-4)?.stroke;
+            const stroke = bowAt(byLine.get(tone.line) ?? [], tone.start + 1e-4)?.stroke;
             return { ...tone, key: keys.get(stroke?.string ?? '') ?? tone.key };
         });
     }

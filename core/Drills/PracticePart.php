@@ -216,11 +216,13 @@ final readonly class PracticePart
     }
 
     /**
-     * Measures as they are written and marked, rests included; they end where the meter or the key changes.
+     * Measures as they are written and marked, rests included; they end where the meter changes.
      *
+     * @param int $pass the time through whose bow it begins with
+     * @param bool $goesOn whether it follows something: its first stroke goes as it comes
      * @return list<list<LineNote>>
      */
-    public function written(int $from, int $to): array
+    public function written(int $from, int $to, int $pass = 1, bool $goesOn = false): array
     {
         $byMeasure = [];
         foreach ($this->notes as $index => $played) {
@@ -240,7 +242,7 @@ final readonly class PracticePart
                 if ($at->isLessThan($played->event->offset)) {
                     $notes[] = LineNote::rest($played->event->offset->minus($at));
                 }
-                $notes[] = $this->asWritten($index, $notes === [] && $measures === []);
+                $notes[] = $this->asWritten($index, $notes === [] && $measures === [] && !$goesOn, $pass);
                 $at = $played->event->offset->plus($played->event->duration);
             }
             if ($at->isLessThan($here->length)) {
@@ -256,8 +258,9 @@ final readonly class PracticePart
      * One note as it is written and marked.
      *
      * @param bool $isFirst whether its direction has to be said
+     * @param int $pass and for which time through
      */
-    public function asWritten(int $index, bool $isFirst = false): LineNote
+    public function asWritten(int $index, bool $isFirst = false, int $pass = 1): LineNote
     {
         $played = $this->notes[$index];
         $next = $this->notes[$index + 1] ?? null;
@@ -268,7 +271,7 @@ final readonly class PracticePart
         $bow = $played->bow;
         if ($bow !== null && $bow->isHead) {
             $note = match ($isFirst ? BowConnection::Start : $bow->connection) {
-                BowConnection::Start => $note->going($bow->direction),
+                BowConnection::Start => $note->going($bow->otherPasses[$pass] ?? $bow->direction),
                 BowConnection::Hook => $note->marked(new Hook()),
                 BowConnection::Retake => $note->marked(new Retake()),
                 BowConnection::Lift => $note->marked(new Lift()),

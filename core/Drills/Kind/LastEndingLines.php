@@ -46,7 +46,10 @@ final readonly class LastEndingLines implements LineSource
                 self::WEIGHT,
                 'the last ending is played once, the way into it least of all',
                 LineSketch::written(
-                    [...$part->written($from, $before), ...$part->written($index, $end)],
+                    [
+                        ...$part->written($from, $before, max($measure->endings)),
+                        ...$part->written($index, $end, goesOn: true),
+                    ],
                     $measures[$from]->meter,
                     $part->fifths($from),
                     $part->safeTempo($first, $part->inMeasures($index, $end)[1]),

@@ -463,6 +463,18 @@ final class LineKindsTest extends TestCase
         ];
     }
 
+    public function testTheLastEndingIsBowedAsItIsWhenItIsReached(): void
+    {
+        // Five strokes the first time: the second begins up.
+        $passage = Passage::of('4/4', '[repeat] D4q E4q F#4q G4q | [1] E4w [back] | [2] D4w')->inKey(2)->profile('second-year');
+        $lines = self::lines($passage);
+        $built = $lines->line($lines->ofKind(LineKind::LastEnding)[0])->music;
+        $ways = array_map(static fn ($note): string => $built->plan->bow->at($note->id)->direction->value ?? '', $built->plan->part->notes);
+
+        self::assertSame(['up', 'down', 'up', 'down', 'up'], $ways);
+        self::assertStringNotContainsString('.(', $built->abc(), 'nothing is hooked');
+    }
+
     private static function lines(Passage $passage): PracticeLines
     {
         $score = $passage->score();

@@ -81,7 +81,7 @@ $page->find('.play')->click();
 $page->until(fn (): bool => $page->count('.now-layer') === 1, 'the line does not sound');
 $shoot($page, 'practice-lines');
 $page->find('.play')->click();
-$page->go('/piece/2/warm-up?minutes=8')->until(fn (): bool => $page->count('.stage g.note') > 60, 'the sections are not engraved');
+$page->go('/piece/2/warm-up?minutes=8')->until(fn (): bool => $page->count('.stage g.note') > 40, 'the sections are not engraved');
 $shoot($page, 'warm-up');
 
 // A lesson is written in, and stands with all its sections in its book.

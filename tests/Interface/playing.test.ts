@@ -1,7 +1,7 @@
 import { mount } from '@vue/test-utils';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { defineComponent, h, nextTick, ref } from 'vue';
-import type { Play } from '../../resources/js/api/types';
+import type { Play, PlayStroke, Tone } from '../../resources/js/api/types';
 import { playOptions, type PlayOptions } from '../../resources/js/practice/options';
 import { usePlaying, type PlayingAlong } from '../../resources/js/practice/playing';
 import type { Wish } from '../../resources/js/sound/player';
@@ -92,6 +92,32 @@ describe('playing along', () => {
         await settle();
         expect(begun.at(-1)).toMatchObject({ speed: 0.6, from: expect.closeTo(3.2, 3) as number });
         expect(along.tempo.value).toBe(72);
+    });
+
+    it('plays the outside line, the inside line, or both; and on open strings what each string is', async () => {
+        const tone = (id: string, line: number): Tone => ({
+            id, line, at: 0, until: 1, start: 0, end: 0.5, key: 71, level: 0.5, leaves: 0.5, isStroke: true, isPlucked: false, isAccented: false,
+            isTremolo: false,
+        });
+        const stroke = (id: string, line: number, string: string): PlayStroke => ({
+            id, line, string, start: 0, end: 0.5, sounds: 0.5, direction: 'down', from: 0, to: 1, join: 'start', finger: '1', position: 'I', advice: '',
+        });
+        open({ ...whole, tones: [tone('up', 0), tone('low', 1)], strokes: [stroke('up', 0, 'A'), stroke('low', 1, 'D')] });
+        void along.start();
+        await settle();
+        expect(begun.at(-1)?.parts[0]?.tones.map(({ id }) => id)).toEqual(['up', 'low']);
+        options.line = 1;
+        await settle();
+        await settle();
+        expect(begun.at(-1)?.parts[0]?.tones.map(({ id }) => id)).toEqual(['low']);
+        options.sounds = 'open';
+        await settle();
+        await settle();
+        expect(begun.at(-1)?.parts[0]?.tones.map(({ key }) => key)).toEqual([62]);
+        options.sounds = 'air';
+        await settle();
+        await settle();
+        expect(begun.at(-1)?.isMute).toBe(true);
     });
 
     it('climbs by tempo, whatever the percent says', async () => {

@@ -120,6 +120,28 @@ describe('playing along', () => {
         expect(begun.at(-1)?.isMute).toBe(true);
     });
 
+    it('begins where one chooses, before the place it was stopped at too', async () => {
+        open();
+        void along.start();
+        await settle();
+        second = 5;
+        await vi.advanceTimersByTimeAsync(50);
+        along.stop();
+        along.from.value = 1;
+        await nextTick();
+        void along.start();
+        await settle();
+        expect(begun.at(-1)?.from).toBe(2);
+        second = 3;
+        await vi.advanceTimersByTimeAsync(50);
+        along.from.value = 0;
+        await settle();
+        await settle();
+        expect(begun.at(-1)?.from).toBe(0);
+        along.reset();
+        expect([along.state.value, along.here.value]).toEqual(['rests', null]);
+    });
+
     it('climbs by tempo, whatever the percent says', async () => {
         open();
         rung.value = 90;

@@ -35,8 +35,7 @@ const along = usePlaying(() => play.value, () => (props.line ? [] : others.value
 const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
 
 async function load(): Promise<void> {
-    along.stop();
-    along.here.value = null;
+    along.reset();
     problem.value = '';
     if (props.line) return;
     try {

@@ -70,20 +70,27 @@ async function playPart(): Promise<void> {
     await load();
 }
 
+/** Why the line that is open is not shown. */
+const undrawn = ref('');
+
 async function openLine(index: number): Promise<void> {
-    along.stop();
-    here.value = null;
+    undrawn.value = '';
+    along.reset();
     inMusic.value = null;
     loop.value = null;
     along.from.value = 0;
     open.value = index;
     isPlaying.value = true;
-    drawings.value[index] ??= await props.page.draw(index);
+    try {
+        drawings.value[index] ??= await props.page.draw(index);
+    } catch (error) {
+        // It plays all the same.
+        undrawn.value = error instanceof Error ? error.message : 'This line cannot be shown just now.';
+    }
 }
 
 function close(): void {
-    along.stop();
-    here.value = null;
+    along.reset();
     open.value = null;
     inMusic.value = null;
     loop.value = null;
@@ -144,8 +151,7 @@ watch(isPlaying, (now) => props.page.playing(now), { immediate: true });
 /** A press on a note of the music begins there. */
 props.page.onPick((measure) => {
     if (!isPlaying.value || open.value !== null) return;
-    along.stop();
-    here.value = null;
+    along.reset();
     if (loop.value) loop.value = measure < loop.value.first ? { ...loop.value, first: measure } : { ...loop.value, last: measure };
     else along.from.value = measure;
 });
@@ -181,7 +187,7 @@ defineExpose({ show, playPart });
             <p>{{ line.how }}</p>
             <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server -->
             <div ref="drawn" class="drawn" role="img" :aria-label="line.title" v-html="drawings[open ?? 0] ?? ''"></div>
-            <p v-if="!drawings[open ?? 0]" class="quiet" role="status">The line is being drawn.</p>
+            <p v-if="!drawings[open ?? 0]" class="quiet" role="status">{{ undrawn || 'The line is being drawn.' }}</p>
             <p class="quiet">{{ line.why }}. <template v-if="line.caution">{{ line.caution }}</template></p>
             <button type="button" @click="toMusic(line)">Round and round in the music, m. {{ line.serves[0] }}</button>
         </article>

@@ -36,7 +36,7 @@ const part = computed(() => Math.floor((width.value - (columns.value - 1) * 32) 
 
 async function load(): Promise<void> {
     if (route.name !== 'warm-up') return;
-    along.stop();
+    along.reset();
     minutes.value = Math.max(1, Math.min(LONGEST, Math.round(minutes.value) || 8));
     remember('warm-up-minutes', minutes.value);
     await attempt(async () => {
@@ -67,8 +67,7 @@ function noteOf(part: WarmUpPart): string {
 function go(by: number): void {
     const to = at.value + by;
     if (!plan.value || to < 0 || to >= plan.value.turns.length) return;
-    along.stop();
-    here.value = null;
+    along.reset();
     at.value = to;
 }
 

@@ -41,6 +41,7 @@ export interface PlayingAlong {
     played: Ref<number>;
     start: () => Promise<void>;
     stop: () => void;
+    reset: () => void;
     toggle: () => Promise<void>;
     /** Goes on from here with what was chosen. */
     again: () => Promise<void>;
@@ -74,6 +75,8 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
     let last = 0;
     /** Where it was stopped; the next start goes on there. */
     let left: number | null = null;
+    /** The measure it was last begun with. */
+    let begunFrom = 0;
 
     /** The stretch as it is played: with its beat before it where it goes round. */
     const span = computed<Span>(() => {
@@ -127,6 +130,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         const whole = play();
         turn += 1;
         const mine = turn;
+        cancelAnimationFrame(frame);
         playing?.stop();
         playing = null;
         problem.value = '';
@@ -135,6 +139,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
             return;
         }
         state.value = 'waits';
+        begunFrom = from.value;
         // Who presses faster than sound can follow is heard once.
         await new Promise((resolve) => setTimeout(resolve, SETTLES));
         if (mine !== turn) return;
@@ -207,13 +212,21 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         rest();
     }
 
+    /** Forgets where it was: something else is played. */
+    function reset(): void {
+        stop();
+        left = null;
+        here.value = null;
+    }
+
     async function again(): Promise<void> {
         const second = here.value?.second ?? null;
         if (state.value === 'rests') {
             left = null;
             return;
         }
-        left = loop.value ? null : second;
+        // Who chose another measure begins there.
+        left = loop.value || from.value !== begunFrom ? null : second;
         await start();
     }
 
@@ -235,12 +248,12 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
     watch(() => options.own, (own) => playing?.setLevel(0, LEVELS[own]));
     watch(() => options.others, (level) => others().forEach((_, index) => playing?.setLevel(index + 1, LEVELS[level] * OTHERS)));
     watch(drone, (key) => playing?.setDrone(key));
-    watch(() => [options.sounds, options.clicks, options.isAlone, options.delay, options.line, speed.value, loop.value], () => void again());
+    watch(() => [options.sounds, options.clicks, options.isAlone, options.delay, options.line, speed.value, loop.value, from.value], () => void again());
     onBeforeUnmount(stop);
     async function toggle(): Promise<void> {
         if (state.value === 'rests') await start();
         else stop();
     }
 
-    return { state, here, problem, loop, from, tempo, share, drone, played, start, stop, toggle, again, move };
+    return { state, here, problem, loop, from, tempo, share, drone, played, start, stop, reset, toggle, again, move };
 }

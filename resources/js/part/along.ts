@@ -20,6 +20,8 @@ const PLACE = 0.08;
 export class PlayAlong {
     private along: Promise<Along> | null = null;
     private heard: (measure: number) => void = () => undefined;
+    private marked: Element | null = null;
+    private known: { drawn: Element | null; notes: Map<string, Element>; systems: Element[] } = { drawn: null, notes: new Map(), systems: [] };
 
     constructor(private readonly part: Part, private readonly host: HTMLElement, private readonly practise: HTMLElement) {
         part.music?.addEventListener('click', (event) => {
@@ -93,8 +95,9 @@ export class PlayAlong {
     /** The note that sounds; the page turns itself before its system is over. */
     private mark(note: string): void {
         const { music } = this.part;
-        music?.querySelectorAll('.sounds').forEach((one) => one.classList.remove('sounds'));
-        const here = note && music ? music.querySelector(`[data-note="${CSS.escape(note)}"]`) : null;
+        this.marked?.classList.remove('sounds');
+        const here = note ? this.noteOf(note) : null;
+        this.marked = here;
         if (!here || !music) return;
         here.classList.add('sounds');
         const system = here.closest('g.system');
@@ -107,8 +110,18 @@ export class PlayAlong {
         if (!isSeen && !isAtTop) music.scrollBy({ top: box.top - window.top - window.height * PLACE, behavior: 'smooth' });
     }
 
+    /** A long part has thousands of notes: they are looked up once for a drawing. */
+    private noteOf(note: string): Element | null {
+        const drawn = this.part.music?.querySelector('.drawn') ?? null;
+        if (drawn !== this.known.drawn) {
+            const notes = new Map<string, Element>();
+            drawn?.querySelectorAll<SVGElement>('[data-note]').forEach((one) => notes.set(one.dataset.note ?? '', one));
+            this.known = { drawn, notes, systems: [...(drawn?.querySelectorAll('g.system') ?? [])] };
+        }
+        return this.known.notes.get(note) ?? null;
+    }
+
     private after(system: Element): Element | null {
-        const systems = [...(this.part.music?.querySelectorAll('g.system') ?? [])];
-        return systems[systems.indexOf(system) + 1] ?? null;
+        return this.known.systems[this.known.systems.indexOf(system) + 1] ?? null;
     }
 }

@@ -75,8 +75,9 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
     let last = 0;
     /** Where it was stopped; the next start goes on there. */
     let left: number | null = null;
-    /** The measure it was last begun with. */
+    /** The measure it was last begun with, and the second. */
     let begunFrom = 0;
+    let began = 0;
 
     /** The stretch as it is played: with its beat before it where it goes round. */
     const span = computed<Span>(() => {
@@ -145,6 +146,7 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         if (mine !== turn) return;
         const begins = left !== null && left > span.value.from && left < span.value.until - 0.2 ? left : span.value.from;
         const stretch = { from: loop.value ? span.value.from : begins, until: span.value.until };
+        began = stretch.from;
         const measure = measureAt(whole, stretch.from + 1e-3);
         try {
             const begun = await begin({
@@ -189,7 +191,8 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         const count = playing.count();
         here.value = {
             second,
-            note: count > 0 ? '' : (toneAt(whole.tones, second)?.id ?? ''),
+            // What sounded before the place it begins at is none of it.
+            note: count > 0 || second < began ? '' : (toneAt(whole.tones, second)?.id ?? ''),
             measure: measureAt(whole, Math.max(0, second)),
             quarter: quarterAt(whole, Math.max(0, second)),
             bow: bowAt(strokes.value, second),

@@ -20,7 +20,8 @@ return new class extends Migration {
         });
         Schema::table('links', static function (Blueprint $table): void {
             // Whether players may hear the other parts with theirs.
-            $table->boolean('hears')->default(false);
+            // 0 or 1: an act that is taken back writes it as it was read, which not every database lets one do with a truth value.
+            $table->unsignedSmallInteger('hears')->default(0);
         });
     }
 

@@ -47,6 +47,7 @@ final class PracticeLineController extends Controller
     #[Answers('SectionPractice')]
     public function update(PracticeRequest $request, Section $section, Acts $acts): JsonResponse
     {
+        $this->authorize('edit', $section);
         $choice = $request->choice();
         $acts->do(
             $this->user($request),

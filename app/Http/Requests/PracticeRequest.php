@@ -28,6 +28,7 @@ final class PracticeRequest extends FormRequest
             'lines.max' => 'More than ' . LineChoice::MOST . ' lines are no practice plan.',
             'lines.*.distinct' => 'A line is there twice.',
             'goals.*' => 'A goal is a tempo from 20 to 400 quarter notes a minute.',
+            '*' => 'Lines are named by their keys, in their order; without them they are worked out.',
         ];
     }
 

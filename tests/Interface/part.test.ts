@@ -159,7 +159,8 @@ describe('a drawing made small', () => {
 
     it('keeps what is referred to and what shows', () => {
         expect(drawn).toContain('<g id="E050-q1"><path d="M1 2"/></g>');
-        expect(drawn).toContain('<g class="note"><use href="#E050-q1" transform="translate(1.2, 2)"/></g>');
+        // A note keeps its name: it is shown when it sounds.
+        expect(drawn).toContain('<g data-note="n1" class="note"><use href="#E050-q1" transform="translate(1.2, 2)"/></g>');
         expect(drawn).not.toContain('cursor');
     });
 });

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace UprightPencil\Drills;
 
 use UprightPencil\Bowing\Result\NoteBow;
-use UprightPencil\Fingering\Hand\FingerShape;
 use UprightPencil\Fingering\Result\NoteFinger;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Note;
@@ -48,11 +47,7 @@ final readonly class PlayedNote
     /** Whether its finger stands elsewhere than beginners learn it first: low, or a high third, or reaching. The second is learned high. */
     public function isMoved(): bool
     {
-        return $this->finger !== null && match ($this->finger->shape) {
-            FingerShape::Low, FingerShape::Forward, FingerShape::Back => true,
-            FingerShape::High => $this->finger->number !== 2,
-            default => false,
-        };
+        return $this->finger !== null && PitchRisk::isMoved($this->finger);
     }
 
     /** "3 on A in III", or "open A". */

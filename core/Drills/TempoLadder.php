@@ -71,9 +71,13 @@ final readonly class TempoLadder
     /** The share of the full tempo at which a stretch is safe. */
     public static function safeShare(?float $shortest, bool $isHard): float
     {
-        $notes = $isHard ? self::SAFE_NOTES_HARD : self::SAFE_NOTES;
+        return $shortest === null || $shortest <= 0.0 ? self::BEGINS : min(self::BEGINS, self::safeNotes($isHard) * $shortest);
+    }
 
-        return $shortest === null || $shortest <= 0.0 ? self::BEGINS : min(self::BEGINS, $notes * $shortest);
+    /** How many notes a second are safe. */
+    public static function safeNotes(bool $isHard): float
+    {
+        return $isHard ? self::SAFE_NOTES_HARD : self::SAFE_NOTES;
     }
 
     private static function why(float $full, float $share, bool $isHard, int $from, int $to): string
@@ -81,7 +85,7 @@ final readonly class TempoLadder
         if ($from === $to) {
             return "♩ = {$to} is slow enough to begin with";
         }
-        $notes = (int) ($isHard ? self::SAFE_NOTES_HARD : self::SAFE_NOTES);
+        $notes = (int) self::safeNotes($isHard);
         $begins = $share < self::BEGINS
             ? "at ♩ = {$from} its fastest notes come {$notes} a second"
             : sprintf('♩ = %d is %d %% of ♩ = %d', $from, (int) round(self::BEGINS * 100), (int) round($full));

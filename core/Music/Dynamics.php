@@ -67,6 +67,12 @@ final readonly class Dynamics
         return new self(array_values($lasting));
     }
 
+    /** The printed dynamic that comes nearest to a level. */
+    public static function nameOf(float $level): string
+    {
+        return self::NAMES[max(0, min(count(self::NAMES) - 1, (int) round($level)))];
+    }
+
     /** @return float 0 (pp) to 5 (ff) */
     public function levelAt(float $onset): float
     {

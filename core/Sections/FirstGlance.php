@@ -7,9 +7,8 @@ namespace UprightPencil\Sections;
 use UprightPencil\Music\Dynamics;
 use UprightPencil\Music\Event;
 use UprightPencil\Music\Line;
-use UprightPencil\Music\Measure;
+use UprightPencil\Music\Listing;
 use UprightPencil\Music\Part;
-use UprightPencil\Music\Pitch;
 use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -17,21 +16,11 @@ use UprightPencil\Music\TempoMap;
 /**
  * What a director looks for first in a new piece: who has the tune where, the longest notes, the slurs with the most notes, changes of
  * key, meter and speed, and parts that have no dynamics.
- *
- * The tune is the moving line with the greatest variety of pitch and rhythm, the higher of two alike; source: the trade's page on
- * practice, *Melody, balance, firsts*.
  */
 final readonly class FirstGlance
 {
     /** So many of the longest and the fullest are named. */
     private const MOST = 4;
-    /** A passage without rehearsal marks is looked at in so many measures. */
-    private const MEASURES = 8;
-    /** Of those that come so near in variety, the highest has the tune; who comes nearer still has it too. */
-    private const NEAR = 0.92;
-    private const ALIKE = 0.96;
-    /** Parts that lie so near to one another, on average, are equally high. */
-    private const SEMITONES = 3.0;
     /** A note as long as this is worth a look, in seconds, and a slur with as many notes. */
     private const LONG = 2.5;
     private const MANY = 4;
@@ -54,83 +43,21 @@ final readonly class FirstGlance
     {
         $items = [];
         $first = $this->score->pickup() === null ? 0 : 1;
-        foreach ($this->passages() as [$from, $until]) {
-            $worth = [];
-            foreach ($this->score->parts as $index => $part) {
-                $value = $this->worth($part, $from, $until);
-                if ($value !== null) {
-                    $worth[$index] = $value;
-                }
-            }
-            if ($worth === []) {
-                continue;
-            }
-            $have = $this->highest($worth);
-            $names = array_map(fn (int $index): string => $this->score->parts[$index]->name, $have);
-            $measures = $this->score->measures;
+        $measures = $this->score->measures;
+        foreach ((new Melody($this->score))->passages() as $passage) {
+            $names = array_map(fn (int $index): string => $this->score->parts[$index]->name, $passage->parts);
+            $from = $passage->from === 0 ? min($first, $passage->to) : $passage->from;
             $items[] = new GlanceItem(
                 GlanceKind::Tune,
-                "m. {$measures[min($until - 1, $from === 0 ? $first : $from)]->number} to {$measures[$until - 1]->number}",
-                count($names) < 3 ? implode(' and ', $names) : implode(', ', array_slice($names, 0, -1)) . ' and ' . end($names),
-                $this->score->parts[$have[0]]->id,
+                "m. {$measures[$from]->number} to {$measures[$passage->to]->number}",
+                Listing::of($names),
+                $this->score->parts[$passage->parts[0]]->id,
                 '',
-                $from,
+                $passage->from,
             );
         }
 
         return $this->joined($items);
-    }
-
-    /**
-     * @param non-empty-array<int, array{float, float}> $worth variety and height, by part
-     * @return non-empty-list<int> the parts that have the tune
-     */
-    private function highest(array $worth): array
-    {
-        $best = max(array_column($worth, 0));
-        $near = array_filter($worth, static fn (array $one): bool => $one[0] >= $best * self::NEAR);
-        $top = max([0.0, ...array_column($near, 1)]);
-        $high = array_filter($near, static fn (array $one): bool => $one[1] >= $top - self::SEMITONES);
-        uasort($high, static fn (array $a, array $b): int => $b[0] <=> $a[0]);
-        $first = array_key_first($high) ?? array_key_first($worth);
-        $have = [$first];
-        foreach ($near as $index => [$variety]) {
-            if ($index !== $first && $variety >= $worth[$first][0] * self::ALIKE && $variety <= $worth[$first][0] / self::ALIKE) {
-                $have[] = $index;
-            }
-        }
-        sort($have);
-
-        return $have;
-    }
-
-    /**
-     * How varied a part is in a passage, in pitches, lengths and moves, and how high; null where it rests for more than half of it.
-     *
-     * @return array{float, float}|null
-     */
-    private function worth(Part $part, int $from, int $until): ?array
-    {
-        $pitches = $lengths = [];
-        $sounds = $height = 0.0;
-        $moves = 0;
-        foreach ($this->events($part) as $event) {
-            $pitch = $event->measure >= $from && $event->measure < $until ? $this->pitch($part, $event) : null;
-            if ($pitch !== null) {
-                $moves++;
-                $pitches[$pitch->semitone()] = true;
-                $lengths[(string) $event->duration] = true;
-                $sounds += $event->duration->toFloat();
-                $height += $pitch->semitone() * $event->duration->toFloat();
-            }
-        }
-        $measures = array_slice($this->score->measures, $from, $until - $from);
-        $all = array_sum(array_map(static fn (Measure $measure): float => $measure->length->toFloat(), $measures));
-
-        return $sounds <= $all / 2 ? null : [
-            log(1 + count($pitches)) + log(1 + count($lengths)) + log(1 + $moves) / 2,
-            $height / $sounds,
-        ];
     }
 
     /** @return list<GlanceItem> */
@@ -222,26 +149,6 @@ final readonly class FirstGlance
         );
     }
 
-    /** @return list<array{int, int}> from one rehearsal mark to the next; the last measure left out */
-    private function passages(): array
-    {
-        $count = count($this->score->measures);
-        $starts = $count === 0 ? [] : [0];
-        foreach ($this->score->measures as $measure) {
-            // A pickup belongs to what it leads to.
-            if ($measure->rehearsal !== null && $measure->index > ($this->score->pickup() === null ? 0 : 1)) {
-                $starts[] = $measure->index;
-            }
-        }
-        if (count($starts) === 1) {
-            for ($next = self::MEASURES; $next < $count; $next += self::MEASURES) {
-                $starts[] = $next;
-            }
-        }
-
-        return array_map(static fn (int $at, int $from): array => [$from, $starts[$at + 1] ?? $count], array_keys($starts), $starts);
-    }
-
     /**
      * Passages after one another in which the same parts have the tune are one.
      *
@@ -313,19 +220,6 @@ final readonly class FirstGlance
         }
 
         return $found;
-    }
-
-    private function pitch(Part $part, Event $event): ?Pitch
-    {
-        $pitch = null;
-        foreach ($event->notes as $note) {
-            $other = $part->notes[$note]->pitch;
-            if ($other !== null && ($pitch === null || $other->semitone() > $pitch->semitone())) {
-                $pitch = $other;
-            }
-        }
-
-        return $pitch;
     }
 
     private static function key(int $fifths): string

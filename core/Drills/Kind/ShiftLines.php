@@ -54,19 +54,34 @@ final readonly class ShiftLines implements LineSource
         $found = new Occurrences();
         for ($at = 1; $at < count($part->notes); $at++) {
             [$from, $to] = [$part->notes[$at - 1], $part->notes[$at]];
-            if ($to->finger?->isShift !== true || $to->isOpen() || $from->finger === null || $from->pitch->equals($to->pitch)) {
+            $weight = self::weight($from, $to);
+            if ($weight === null || $from->finger === null || $to->finger === null) {
                 continue;
             }
-            $far = abs($to->finger->frame - $from->finger->frame);
-            $hasComfort = $from->isOpen() || $to->start - $from->end() >= self::COMFORT;
-            $weight = min(2.0, 0.5 + $far / self::USUAL_WAY)
-                * Occurrences::speed($to->start - $from->start)
-                * ($hasComfort ? self::WITH_COMFORT : 1.0);
             $key = "{$from->pitch} {$from->finger->string}{$from->finger->number} {$to->pitch} {$to->finger->string}{$to->finger->number}";
             $found->add($key, $at, $at, [$from->event->measure, $to->event->measure], $weight);
         }
 
         return $found;
+    }
+
+    /** How much a shift asks: farther, faster, without a rest or an open string before it; null where the hand stays. */
+    public static function weight(PlayedNote $from, PlayedNote $to): ?float
+    {
+        if ($to->finger?->isShift !== true || $to->isOpen() || $from->finger === null || $from->pitch->equals($to->pitch)) {
+            return null;
+        }
+        $far = abs($to->finger->frame - $from->finger->frame);
+
+        return min(2.0, 0.5 + $far / self::USUAL_WAY)
+            * Occurrences::speed($to->start - $from->start)
+            * (self::hasComfort($from, $to) ? self::WITH_COMFORT : 1.0);
+    }
+
+    /** Whether an open string or a rest gives the hand time. */
+    public static function hasComfort(PlayedNote $from, PlayedNote $to): bool
+    {
+        return $from->isOpen() || $to->start - $from->end() >= self::COMFORT;
     }
 
     private static function why(PlayedNote $from, PlayedNote $to, int $times): string

@@ -10,6 +10,7 @@ use UprightPencil\Drills\LineProposal;
 use UprightPencil\Drills\LineSketch;
 use UprightPencil\Drills\LineSource;
 use UprightPencil\Drills\Occurrences;
+use UprightPencil\Drills\PitchRisk;
 use UprightPencil\Drills\PracticePart;
 use UprightPencil\Fingering\Hand\Hand;
 use UprightPencil\Marks\Kind\Hand\Finger;
@@ -24,8 +25,6 @@ final readonly class SlideLines implements LineSource
 {
     private const LETTERS = 'CDEFGAB';
     private const WHOLE_STEP = 2;
-    /** Where a note is easily missed: after a shift, a fourth finger, a finger that is low or high or reaches. */
-    private const WEIGHTS = ['shift' => 0.9, 'reach' => 0.9, 'fourth' => 0.6, 'moved' => 0.6];
     /** Seconds in which one can hear whether it is in tune. */
     private const LONG = 0.5;
 
@@ -37,16 +36,10 @@ final readonly class SlideLines implements LineSource
             if ($finger === null || $finger->number === 0 || $played->seconds < self::LONG || $part->anchor($played->pitch) === null) {
                 continue;
             }
-            $risk = match (true) {
-                $finger->isShift => 'shift',
-                $finger->shape->isExtension() => 'reach',
-                $finger->number === 4 => 'fourth',
-                $played->isMoved() => 'moved',
-                default => null,
-            };
+            $risk = PitchRisk::of($finger);
             if ($risk !== null) {
                 $measure = $played->event->measure;
-                $found->add("{$played->pitch} {$finger->string}{$finger->number}", $at, $at, [$measure, $measure], self::WEIGHTS[$risk]);
+                $found->add("{$played->pitch} {$finger->string}{$finger->number}", $at, $at, [$measure, $measure], $risk->weight());
             }
         }
         $proposals = [];

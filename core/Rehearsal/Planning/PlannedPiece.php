@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Rehearsal\Planning;
+
+use UprightPencil\Rehearsal\Hardness\Hardness;
+use UprightPencil\Rehearsal\MarkedParts;
+use UprightPencil\Rehearsal\Tuning\TuningPlace;
+use UprightPencil\Roadmap\Roadmap;
+
+/** A piece of the programme with what is known of it. */
+final readonly class PlannedPiece
+{
+    /** @var list<Stretch> */
+    public array $stretches;
+
+    /** @var float seconds it takes from beginning to end, repeats and all */
+    public float $seconds;
+
+    /**
+     * @param string $key what tells it from the others
+     * @param list<TuningPlace> $tuning the best first
+     */
+    public function __construct(
+        public string $key,
+        public string $title,
+        public MarkedParts $marked,
+        public Hardness $hardness,
+        public Coverage $coverage,
+        public array $tuning,
+    ) {
+        $this->stretches = (new Stretches($marked))->of($hardness);
+        $seconds = 0.0;
+        foreach (Roadmap::of($marked->score)->visits as $visit) {
+            $seconds += $marked->seconds($visit->measure, $visit->measure);
+        }
+        $this->seconds = $seconds;
+    }
+
+    /** Seconds from a measure to the end, as it is printed. */
+    public function secondsFrom(int $measure): float
+    {
+        return $this->marked->seconds($measure, $this->marked->lastMeasure());
+    }
+}

@@ -31,6 +31,7 @@ final class ArrowsTest extends TestCase
         'Drills' => [
             'Exception', 'Music', 'Settings', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan', 'Format', 'Practice', 'Printing',
         ],
+        'Rehearsal' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Fingering', 'Plan', 'Sections', 'Drills'],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice', 'Settings'],
     ];
 

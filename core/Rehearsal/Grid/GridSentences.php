@@ -76,11 +76,24 @@ final readonly class GridSentences
         foreach ($pairs as $one => $other) {
             if (($pairs[$other] ?? '') === $one && isset($told["{$one} {$other}"])) {
                 unset($told["{$other} {$one}"]);
-                $told["{$one} {$other}"] = "{$other}" . self::ANSWER . "{$one}: nobody holds through";
+                [$first, $second] = $this->isAbove($one, $other) ? [$one, $other] : [$other, $one];
+                $told["{$one} {$other}"] = $second . self::ANSWER . "{$first}: nobody holds through";
             }
         }
 
         return array_values($told);
+    }
+
+    /** Whether what is named stands above another in the score. */
+    private function isAbove(string $one, string $other): bool
+    {
+        foreach ($this->names as $name) {
+            if (str_starts_with($one, $name) !== str_starts_with($other, $name)) {
+                return str_starts_with($one, $name);
+            }
+        }
+
+        return true;
     }
 
     /**

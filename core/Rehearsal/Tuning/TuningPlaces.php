@@ -27,7 +27,7 @@ final readonly class TuningPlaces
     private const RUBS = [1, 2, 6, 10, 11];
     private const OCTAVE = 12;
     /** What a place is worth: every section that holds, an open string among them or its octave, a risky note, a strong beat, its length. */
-    private const SECTION = 1.0;
+    private const SECTION = 1.6;
     private const OPEN = 1.5;
     private const OPEN_OCTAVE = 0.7;
     private const RISK = 0.8;

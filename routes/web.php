@@ -3,6 +3,7 @@
 use App\Http\Controllers\AccountController;
 use App\Http\Controllers\BinController;
 use App\Http\Controllers\BookController;
+use App\Http\Controllers\CalendarController;
 use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\ClassController;
 use App\Http\Controllers\ClassLookController;
@@ -17,11 +18,13 @@ use App\Http\Controllers\FirstController;
 use App\Http\Controllers\FirstSightController;
 use App\Http\Controllers\GlanceController;
 use App\Http\Controllers\HandOutController;
+use App\Http\Controllers\HeardController;
 use App\Http\Controllers\HistoryController;
 use App\Http\Controllers\InvitationController;
 use App\Http\Controllers\LeftFlagController;
 use App\Http\Controllers\LessonController;
 use App\Http\Controllers\LinkController;
+use App\Http\Controllers\LookOverController;
 use App\Http\Controllers\MarkController;
 use App\Http\Controllers\MarkCopyController;
 use App\Http\Controllers\MyShareController;
@@ -37,6 +40,7 @@ use App\Http\Controllers\PracticeLineController;
 use App\Http\Controllers\ProposalController;
 use App\Http\Controllers\RackController;
 use App\Http\Controllers\ReadThroughController;
+use App\Http\Controllers\RehearsalController;
 use App\Http\Controllers\ReturnController;
 use App\Http\Controllers\ScoreLookController;
 use App\Http\Controllers\SectionStatusController;
@@ -56,7 +60,7 @@ use App\Http\Middleware\TheirCountingWords;
 use Illuminate\Support\Facades\Route;
 
 // Ids are numbers that a database can hold; anything else is simply not here.
-foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand', 'correction', 'thread'] as $name) {
+foreach (['piece', 'section', 'shelf', 'share', 'link', 'errand', 'correction', 'thread', 'date', 'heard'] as $name) {
     Route::pattern($name, '[1-9][0-9]{0,17}');
 }
 Route::pattern('token', '[A-Za-z0-9]{8,64}');
@@ -93,6 +97,18 @@ Route::prefix('api/v1')->group(function (): void {
         Route::patch('shelves/{shelf}', [ShelfController::class, 'update']);
         Route::delete('shelves/{shelf}', [ShelfController::class, 'destroy']);
 
+        Route::get('shelves/{shelf}/calendar', [CalendarController::class, 'show']);
+        Route::post('shelves/{shelf}/dates', [CalendarController::class, 'store']);
+        Route::get('shelves/{shelf}/calendar.ics', [CalendarController::class, 'file']);
+        Route::post('shelves/{shelf}/calendar/look', [CalendarController::class, 'look']);
+        Route::post('shelves/{shelf}/calendar', [CalendarController::class, 'bring']);
+        Route::patch('dates/{date}', [CalendarController::class, 'update']);
+        Route::delete('dates/{date}', [CalendarController::class, 'destroy']);
+        Route::get('dates/{date}/plan', [RehearsalController::class, 'show']);
+        Route::put('dates/{date}/plan', [RehearsalController::class, 'update']);
+        Route::put('dates/{date}/done', [RehearsalController::class, 'done']);
+        Route::get('dates/{date}/plan.pdf', [RehearsalController::class, 'pdf']);
+
         Route::get('shelves/{shelf}/book', [BookController::class, 'show']);
         Route::get('shelves/{shelf}/week', [WeekController::class, 'show']);
         Route::get('shelves/{shelf}/week.pdf', [WeekController::class, 'pdf']);
@@ -126,6 +142,16 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('history/undo', [HistoryController::class, 'undo']);
         Route::post('history/redo', [HistoryController::class, 'redo']);
         Route::get('pieces/{piece}/glance', [GlanceController::class, 'show']);
+        Route::get('pieces/{piece}/tuning', [LookOverController::class, 'tuning']);
+        Route::get('pieces/{piece}/tuning.pdf', [LookOverController::class, 'tuningPdf']);
+        Route::get('pieces/{piece}/entrances', [LookOverController::class, 'entrances']);
+        Route::get('pieces/{piece}/entrances.pdf', [LookOverController::class, 'entrancesPdf']);
+        Route::get('pieces/{piece}/hardness', [LookOverController::class, 'hardness']);
+        Route::get('pieces/{piece}/heard', [HeardController::class, 'index']);
+        Route::post('pieces/{piece}/heard', [HeardController::class, 'store']);
+        Route::patch('heard/{heard}', [HeardController::class, 'update']);
+        Route::delete('heard/{heard}', [HeardController::class, 'destroy']);
+        Route::post('heard/{heard}/correct', [HeardController::class, 'correct']);
         Route::get('pieces/{piece}/tutti', [TuttiController::class, 'show']);
         Route::post('pieces/{piece}/marks', [TogetherController::class, 'store']);
         Route::post('pieces/{piece}/marks/look', [TogetherController::class, 'look']);

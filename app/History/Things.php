@@ -24,6 +24,13 @@ final class Things
         'link' => ['links', ['ended_at', 'shows', 'hears']],
         'shelf' => ['shelves', ['user_id', 'name', 'note', 'kind', 'position', 'settings', 'created_at', 'updated_at']],
         'user' => ['users', ['settings']],
+        'date' => ['calendar_dates', [
+            'shelf_id', 'kind', 'title', 'place', 'starts_at', 'minutes', 'uid', 'wishes', 'done', 'created_at', 'updated_at',
+        ]],
+        'heard' => ['heard', [
+            'piece_id', 'user_id', 'calendar_date_id', 'measure', 'note', 'parts', 'kind', 'text', 'token', 'heard_at', 'better_at',
+            'created_at', 'updated_at',
+        ]],
         'left' => ['left_flags', ['user_id', 'reason', 'created_at', 'updated_at']],
     ];
     /** What cannot be seen does not count when things are compared. */

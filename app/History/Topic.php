@@ -18,6 +18,8 @@ enum Topic: string
     /** Shelves, and where pieces stand. */
     case Rack = 'rack';
     case OfClass = 'class';
+    /** The calendar, plans of rehearsals, what was done and heard. */
+    case Rehearsal = 'rehearsal';
 
     /** The screen it is done on, in words; empty for the desk's own. */
     public function screen(): string
@@ -28,6 +30,7 @@ enum Topic: string
             self::Link => 'Hand out',
             self::Rack => 'the rack',
             self::OfClass => 'Class',
+            self::Rehearsal => 'Rehearsal',
         };
     }
 }

@@ -37,6 +37,7 @@ use UprightPencil\Printing\Density;
  * @property string|null $told the part as marked-score JSON, compressed, to be compared with other editions; null in editions from before
  * @property string|null $plays how it is played along, by chair, as JSON, compressed; null in editions from before
  * @property string|null $lines its practice lines, each with its music, as JSON, compressed; null in editions from before
+ * @property list<array{measure: string, text: string}>|null $heard what was heard of the part by then; null in editions from before
  * @property Carbon $created_at
  */
 final class Edition extends Model
@@ -225,6 +226,7 @@ final class Edition extends Model
             'changed' => 'array',
             'offers' => 'array',
             'lists' => 'array',
+            'heard' => 'array',
             'created_at' => 'datetime',
         ];
     }

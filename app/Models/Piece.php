@@ -103,6 +103,15 @@ final class Piece extends Model
         return $changes;
     }
 
+    /** @return HasMany<Heard, $this> as it was heard, the earliest first */
+    public function heard(): HasMany
+    {
+        $heard = $this->hasMany(Heard::class);
+        $heard->orderBy('heard_at')->orderBy('id');
+
+        return $heard;
+    }
+
     /** @return HasMany<Correction, $this> the newest first */
     public function corrections(): HasMany
     {

@@ -27,6 +27,15 @@ final class Shelf extends Model
         return ['settings' => 'array'];
     }
 
+    /** @return HasMany<CalendarDate, $this> rehearsals and concerts, the earliest first */
+    public function dates(): HasMany
+    {
+        $dates = $this->hasMany(CalendarDate::class);
+        $dates->orderBy('starts_at')->orderBy('id');
+
+        return $dates;
+    }
+
     /** @return HasMany<Piece, $this> */
     public function pieces(): HasMany
     {

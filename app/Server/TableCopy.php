@@ -16,7 +16,7 @@ final readonly class TableCopy
     /** What is kept, parents before children. Sessions, queues, caches and drawings are made anew. */
     public const TABLES = [
         'users', 'shelves', 'pieces', 'sections', 'marks', 'changes', 'corrections', 'colleagues', 'shares',
-        'editions', 'links', 'threads', 'remarks', 'left_flags', 'letters',
+        'editions', 'links', 'threads', 'remarks', 'left_flags', 'letters', 'calendar_dates', 'heard',
     ];
 
     private const MOMENT = [
@@ -53,7 +53,8 @@ final readonly class TableCopy
         });
         $arrived = self::fingerprint($this->to);
         if ($arrived !== $sent) {
-            $wrong = implode(', ', array_filter(self::TABLES, static fn (string $table): bool => $arrived[$table] !== $sent[$table]));
+            $differs = static fn (string $table): bool => ($arrived[$table] ?? null) !== ($sent[$table] ?? null);
+            $wrong = implode(', ', array_filter(self::TABLES, $differs));
             throw new RuntimeException("What arrived is not what was sent ({$wrong}). Nothing was taken away where it came from.");
         }
 

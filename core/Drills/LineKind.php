@@ -60,6 +60,14 @@ enum LineKind: string
         };
     }
 
+    /** "a shift line", "an open strings line" */
+    public function aLine(): string
+    {
+        $words = $this->words();
+
+        return (in_array($words[0], ['a', 'e', 'i', 'o'], true) ? 'an ' : 'a ') . "{$words} line";
+    }
+
     /** How it goes, said to the player before it begins. */
     public function how(): string
     {

@@ -10,6 +10,7 @@ use App\Jobs\WorkOutStates;
 use App\Lessons\KeepTyped;
 use App\Lessons\LessonNotes;
 use App\Marking\ChangeMarks;
+use App\Models\CalendarDate;
 use App\Models\Mark as MarkRow;
 use App\Models\Piece;
 use App\Models\Section;
@@ -18,6 +19,7 @@ use App\Models\Thread;
 use App\Models\User;
 use App\Plans\ClassSettings;
 use App\Plans\SectionPlanner;
+use App\Rehearsal\Rehearsals;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
@@ -27,6 +29,7 @@ use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkState;
 use UprightPencil\Marks\Places;
+use UprightPencil\Rehearsal\Planning\PlanEntry;
 
 /** A made-up school orchestra: its rack, a book of lessons, marks, an edition handed out, proposals waiting. */
 final class DatabaseSeeder extends Seeder
@@ -35,8 +38,14 @@ final class DatabaseSeeder extends Seeder
     public const CO_TEACHER = 'coteacher@example.test';
     public const PASSWORD = 'rosin-and-maple';
 
-    public function run(KeepScore $keep, ChangeMarks $change, PublishEdition $publish, SectionPlanner $plans, KeepTyped $typed): void
-    {
+    public function run(
+        KeepScore $keep,
+        ChangeMarks $change,
+        PublishEdition $publish,
+        SectionPlanner $plans,
+        KeepTyped $typed,
+        Rehearsals $rehearsals,
+    ): void {
         $director = User::query()->create([
             'name' => 'Maren Tallow',
             'email' => self::DIRECTOR,
@@ -97,9 +106,52 @@ final class DatabaseSeeder extends Seeder
         }
         $first = $holiday->sections->first() ?? throw new RuntimeException('The demo piece has no parts.');
         $publish->publish($first, $director);
+        $this->term($rehearsals, $concert, $director, $bridge, $holiday);
         // The queue does it as soon as it runs, so that the first look at the rack shows it.
         WorkOutStates::dispatch($director->id);
         WorkOutStates::dispatch($colleague->id);
+    }
+
+    /** Rehearsals every week, three of them held, and a concert in five weeks. */
+    private function term(Rehearsals $rehearsals, Shelf $shelf, User $director, Piece $bridge, Piece $holiday): void
+    {
+        $first = Carbon::now()->startOfDay()->addDay()->setTime(14, 5)->subWeeks(3);
+        for ($week = 0; $week < 8; $week++) {
+            $at = $first->copy()->addWeeks($week);
+            $shelf->dates()->create(['kind' => 'rehearsal', 'starts_at' => $at, 'minutes' => 45, 'place' => 'Hall']);
+        }
+        $shelf->dates()->create([
+            'kind' => 'concert', 'title' => 'Spring concert', 'place' => 'Mill Lane School', 'minutes' => 75,
+            'starts_at' => $first->copy()->addWeeks(8)->setTime(18, 30),
+        ]);
+        $heard = [
+            0 => [[$bridge, '45', ['Violin II'], 'accidental', 'B flat'], [$holiday, '20', ['Viola'], 'too-long', '']],
+            1 => [[$bridge, '45', ['Violin II'], 'accidental', 'B flat'], [$bridge, '92', [], 'not-together', '']],
+            2 => [
+                [$bridge, '45', ['Violin II'], 'accidental', 'B flat'], [$holiday, '12', ['Violin I'], 'words', 'lighter on the off-beats'],
+                [$bridge, '60', ['Cello', 'Bass'], 'too-short', ''],
+            ],
+        ];
+        foreach ($shelf->dates()->limit(3)->get() as $number => $date) {
+            /** @var CalendarDate $date */
+            $plan = $rehearsals->plan($date);
+            $date->update(['done' => array_map(static function (PlanEntry $entry) use ($plan): array {
+                $measures = $plan->known[(int) $entry->piece]->marked->score->measures;
+
+                return [
+                    'kind' => $entry->kind->value, 'piece' => (int) $entry->piece, 'minutes' => $entry->minutes,
+                    'from' => $measures[$entry->from]->number, 'to' => $measures[$entry->to]->number,
+                ];
+            }, $plan->plan->entries)]);
+            foreach ($heard[$number] as [$piece, $measure, $names, $kind, $text]) {
+                $piece->heard()->create([
+                    'user_id' => $director->id, 'calendar_date_id' => $date->id, 'measure' => $measure, 'kind' => $kind, 'text' => $text,
+                    'parts' => $piece->sections->whereIn('name', $names)->pluck('part_id')->values()->all(),
+                    'heard_at' => $date->starts_at->copy()->addMinutes(30),
+                    'better_at' => $measure === '20' ? $date->starts_at->copy()->addWeek() : null,
+                ]);
+            }
+        }
     }
 
     private function keep(KeepScore $keep, Shelf $shelf, string $file): Piece

@@ -88,6 +88,6 @@ final class Ensemble
         $marked = $this->parts();
         $coverage ??= Coverage::none(count($marked->score->measures));
 
-        return new PlannedPiece($key, $key, $marked, Hardness::of($marked), $coverage, (new TuningPlaces($marked))->all());
+        return new PlannedPiece($key, $key, $marked, Hardness::of($marked), $coverage, new TuningPlaces($marked));
     }
 }

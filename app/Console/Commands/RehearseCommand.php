@@ -68,11 +68,11 @@ final class RehearseCommand extends Command
         $log = $this->log($score);
         $coverage = Coverage::of(count($score->measures), $log->rehearsals, $log->played);
         $hardness = Hardness::of($marked, $log->heard, $log->rehearsals === 0 ? null : $coverage->rehearsed());
-        $piece = new PlannedPiece('', $score->title, $marked, $hardness, $coverage, (new TuningPlaces($marked))->all());
+        $piece = new PlannedPiece('', $score->title, $marked, $hardness, $coverage, new TuningPlaces($marked));
         $json = new RehearsalJson($marked);
 
         return json_encode([
-            'tuning' => array_map($json->tuning(...), $piece->tuning),
+            'tuning' => array_map($json->tuning(...), $piece->tuning()),
             'entrances' => array_map($json->entrances(...), (new WhoEnters($marked))->all()),
             'stretches' => array_map($json->stretch(...), $piece->stretches),
             'plan' => $json->plan((new RehearsalPlanner([$piece]))->plan(new PlanWishes($minutes, $begin))),

@@ -11,4 +11,10 @@ enum EntryKind: string
     case Work = 'work';
     case Tune = 'tune';
     case Run = 'run';
+
+    /** Whether its measures are played in it, from the first to the last. */
+    public function isPlayed(): bool
+    {
+        return $this === self::Work || $this === self::Run;
+    }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Rehearsal\Planning;
 
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Listing;
 use UprightPencil\Rehearsal\Hardness\HardKind;
 use UprightPencil\Rehearsal\Tuning\TuningPlace;
@@ -72,10 +73,11 @@ final class PlanEntries
         );
     }
 
+    /** @throws MusicException */
     public static function tune(PlannedPiece $piece, int $count): ?PlanEntry
     {
         $rehearsals = $piece->coverage->rehearsals;
-        $all = $piece->tuning;
+        $all = $piece->tuning();
         if ($all === []) {
             return null;
         }

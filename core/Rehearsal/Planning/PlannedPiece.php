@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace UprightPencil\Rehearsal\Planning;
 
+use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Rehearsal\Hardness\Hardness;
 use UprightPencil\Rehearsal\MarkedParts;
 use UprightPencil\Rehearsal\Tuning\TuningPlace;
+use UprightPencil\Rehearsal\Tuning\TuningPlaces;
 use UprightPencil\Roadmap\Roadmap;
 
 /** A piece of the programme with what is known of it. */
@@ -18,17 +20,14 @@ final readonly class PlannedPiece
     /** @var float seconds it takes from beginning to end, repeats and all */
     public float $seconds;
 
-    /**
-     * @param string $key what tells it from the others
-     * @param list<TuningPlace> $tuning the best first
-     */
+    /** @param string $key what tells it from the others */
     public function __construct(
         public string $key,
         public string $title,
         public MarkedParts $marked,
         public Hardness $hardness,
         public Coverage $coverage,
-        public array $tuning,
+        private TuningPlaces $places,
     ) {
         $this->stretches = (new Stretches($marked))->of($hardness);
         $seconds = 0.0;
@@ -36,6 +35,15 @@ final readonly class PlannedPiece
             $seconds += $marked->seconds($visit->measure, $visit->measure);
         }
         $this->seconds = $seconds;
+    }
+
+    /**
+     * @return list<TuningPlace> the best first
+     * @throws MusicException
+     */
+    public function tuning(): array
+    {
+        return $this->places->all();
     }
 
     /** Seconds from a measure to the end, as it is printed. */

@@ -179,18 +179,19 @@ final readonly class RehearsalPlanner
         if (!$hasTime || !$wishes->wants(EntryKind::Tune)) {
             return null;
         }
-        $best = null;
-        foreach ($this->pieces as $piece) {
-            $worth = $piece->tuning[0]->worth ?? 0.0;
-            // By turns: the piece that was worked least has most to be tuned.
-            $waits = $piece->coverage->longestSince(0, $piece->marked->lastMeasure());
-            if ($worth > 0.0 && ($best === null || [$waits, $worth] > [$best[1], $best[2]])) {
-                $best = [$piece, $waits, $worth];
+        $count = max(1, min($count, intdiv($rest - self::LEAST_WORK, PlanEntries::TUNE_MINUTES)));
+        $pieces = $this->pieces;
+        // By turns: the piece that was worked least has most to be tuned.
+        $waits = static fn (PlannedPiece $piece): int => $piece->coverage->longestSince(0, $piece->marked->lastMeasure());
+        usort($pieces, static fn (PlannedPiece $a, PlannedPiece $b): int => $waits($b) <=> $waits($a));
+        foreach ($pieces as $piece) {
+            $entry = PlanEntries::tune($piece, $count);
+            if ($entry !== null) {
+                return $entry;
             }
         }
-        $count = max(1, min($count, intdiv($rest - self::LEAST_WORK, PlanEntries::TUNE_MINUTES)));
 
-        return $best === null ? null : PlanEntries::tune($best[0], $count);
+        return null;
     }
 
     /**

@@ -19,7 +19,7 @@ use UprightPencil\Rehearsal\SoundingNote;
  * A pitch beside which another stands a second or a tritone away (or the same an octave wider) is no anchor. Where such a note enters
  * while the others hold, it may be heard second. Source: the trade's page on practising and rehearsing, *Tuning places*.
  */
-final readonly class TuningPlaces
+final class TuningPlaces
 {
     /** Seconds that a note must be heard. */
     public const LONG_ENOUGH = 1.0;
@@ -36,11 +36,13 @@ final readonly class TuningPlaces
     private const LONGEST = 4.0;
 
     /** @var array<int, list<array{SoundingNote, int}>> bowed notes with the position of their part, by pitch class and time */
-    private array $byClass;
+    private array $byClass = [];
 
-    public function __construct(private MarkedParts $marked)
+    /** @var list<TuningPlace>|null */
+    private ?array $all = null;
+
+    public function __construct(private readonly MarkedParts $marked)
     {
-        $this->byClass = $this->sorted();
     }
 
     /**
@@ -49,6 +51,16 @@ final readonly class TuningPlaces
      */
     public function all(): array
     {
+        return $this->all ??= $this->found();
+    }
+
+    /**
+     * @return list<TuningPlace>
+     * @throws MusicException
+     */
+    private function found(): array
+    {
+        $this->byClass = $this->sorted();
         $best = [];
         foreach ($this->byClass as $class => $notes) {
             foreach ($notes as [$at]) {

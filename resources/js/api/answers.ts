@@ -1,5 +1,7 @@
 /** What the API answers. Written by `php artisan pencil:types` from the types of the PHP resources: change those. */
 
+export type BeginWith = 'end' | 'long' | 'hard' | 'order';
+
 export type BowConnection = 'start' | 'change' | 'slur' | 'tie' | 'hook' | 'retake' | 'lift';
 
 export type BowDensity = 'few' | 'some' | 'every';
@@ -10,6 +12,8 @@ export type Density = 'sparse' | 'standard' | 'every';
 
 export type Direction = 'down' | 'up';
 
+export type EntryKind = 'warm-up' | 'work' | 'tune' | 'run';
+
 export type FactKind = 'string' | 'place' | 'pitch' | 'rhythm' | 'meter' | 'slur' | 'stroke' | 'dynamic' | 'form';
 
 export type FingerShape = 'open' | 'low' | 'regular' | 'high' | 'back' | 'forward' | 'harmonic';
@@ -19,6 +23,8 @@ export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'p
 export type FlagRank = 'wrong' | 'look' | 'know';
 
 export type GlanceKind = 'tune' | 'long-note' | 'fast-slur' | 'change' | 'dynamics';
+
+export type HeardKind = 'accidental' | 'rhythm' | 'too-long' | 'too-short' | 'bow' | 'late-shift' | 'too-loud' | 'not-together' | 'words';
 
 export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
@@ -40,7 +46,7 @@ export type Role = 'own' | 'edit' | 'propose' | 'read';
 
 export type Slot = 'direction' | 'join' | 'change' | 'part-of-bow' | 'contact' | 'slur' | 'sign' | 'finger' | 'printed-finger' | 'position' | 'string' | 'leave-down' | 'slide' | 'leave-out' | 'divide' | 'courtesy' | 'let-ring' | 'advice' | 'words';
 
-export type Topic = 'marks' | 'score' | 'look' | 'part' | 'link' | 'rack' | 'class';
+export type Topic = 'marks' | 'score' | 'look' | 'part' | 'link' | 'rack' | 'class' | 'rehearsal';
 
 export type TypedKind = 'lesson' | 'passage' | 'rhythm';
 
@@ -142,6 +148,67 @@ export interface FromLesson {
     book: string;
     lesson: NextLesson | null;
     missing: MissingFact[];
+}
+
+export interface DateRow {
+    id: number;
+    kind: 'rehearsal' | 'concert';
+    title: string;
+    place: string;
+    day: string;
+    date: string;
+    time: string;
+    minutes: number;
+    isHeld: boolean;
+    isPast: boolean;
+}
+
+export interface PieceCover {
+    piece: number;
+    title: string;
+    measures: string[];
+    since: (number | null)[];
+    run: (number | null)[];
+    hardness: number[];
+}
+
+export interface PieceReady {
+    piece: number;
+    title: string;
+    ready: number;
+    measures: number;
+    needed: number | null;
+    isReady: boolean;
+    how: string;
+    open: string[];
+}
+
+export interface Term {
+    shelf: number;
+    name: string;
+    note: string;
+    dates: DateRow[];
+    next: number | null;
+    concert: DateRow | null;
+    left: number;
+    pieces: PieceReady[];
+    cover: PieceCover[];
+}
+
+export interface FoundDate {
+    uid: string;
+    kind: 'rehearsal' | 'concert';
+    title: string;
+    place: string;
+    date: string;
+    time: string;
+    minutes: number;
+    isKnown: boolean;
+}
+
+export interface CalendarLook {
+    dates: FoundDate[];
+    told: string[];
 }
 
 export interface Choice {
@@ -385,6 +452,27 @@ export interface DeskFrame {
     measures: DeskMeasure[];
 }
 
+export interface GridLine {
+    part: string;
+    line: 'outside' | 'inside' | 'all';
+    slots: string;
+}
+
+export interface GridBar {
+    index: number;
+    number: string;
+    onset: number;
+    slot: number;
+    rows: GridLine[];
+    told: string[];
+}
+
+export interface EntranceGrid {
+    title: string;
+    parts: Record<string, string>;
+    measures: GridBar[];
+}
+
 export interface ErrandRow {
     id: number;
     kind: 'pack' | 'unpack';
@@ -492,6 +580,80 @@ export interface Known {
     list: string[];
     signs: string[];
     flags: number;
+}
+
+export interface HardReason {
+    text: string;
+    who: string;
+    weight: number;
+    section: number | null;
+    note: string | null;
+    parts: number[];
+}
+
+export interface HardMeasure {
+    number: string;
+    hardness: number;
+    reasons: HardReason[];
+}
+
+export interface BalanceRow {
+    from: string;
+    to: string;
+    fromIndex: number;
+    text: string;
+    why: string;
+}
+
+export interface PieceHardness {
+    measures: HardMeasure[];
+    balance: BalanceRow[];
+    how: string;
+}
+
+export interface HeardOffer {
+    text: string;
+    sections: string[];
+    hasMark: boolean;
+    hasLine: boolean;
+}
+
+export interface HeardRow {
+    id: number;
+    piece: number;
+    title: string;
+    measure: string;
+    index: number | null;
+    note: string | null;
+    sections: number[];
+    who: string;
+    kind: HeardKind;
+    text: string;
+    times: number;
+    at: string;
+    isOpen: boolean;
+    better: string | null;
+    offer: HeardOffer | null;
+}
+
+export interface HeardChoice {
+    kind: HeardKind;
+    title: string;
+}
+
+export interface HeardSection {
+    id: number;
+    name: string;
+}
+
+export interface HeardList {
+    piece: number;
+    title: string;
+    rows: HeardRow[];
+    kinds: HeardChoice[];
+    sections: HeardSection[];
+    measures: string[];
+    mayHear: boolean;
 }
 
 export interface ChangeRow {
@@ -938,6 +1100,78 @@ export interface ReadThrough {
     measures: number;
 }
 
+export interface EntryCause {
+    measure: string;
+    index: number;
+    who: string;
+    section: number | null;
+    note: string | null;
+    kind: string;
+    text: string;
+    weight: number;
+}
+
+export interface EntryPlace {
+    measure: string;
+    beat: string;
+    pitch: string;
+    who: string;
+    hear: string[];
+}
+
+export interface RehearsalEntry {
+    key: string;
+    kind: EntryKind;
+    piece: number;
+    title: string;
+    at: number;
+    minutes: number;
+    clock: string;
+    from: string;
+    to: string;
+    fromIndex: number;
+    toIndex: number;
+    who: string;
+    tempo: number;
+    fullTempo: number;
+    how: string;
+    why: string;
+    isFixed: boolean;
+    isDone: boolean;
+    causes: EntryCause[];
+    places: EntryPlace[];
+}
+
+export interface RehearsalPiece {
+    id: number;
+    title: string;
+    isIn: boolean;
+}
+
+export interface RehearsalBegin {
+    key: BeginWith;
+    title: string;
+}
+
+export interface Rehearsal {
+    date: DateRow;
+    shelf: number;
+    name: string;
+    begin: BeginWith;
+    begins: RehearsalBegin[];
+    entries: RehearsalEntry[];
+    spent: number;
+    left: string[];
+    dropped: string[];
+    pieces: RehearsalPiece[];
+    cover: PieceCover[];
+    heard: HeardRow[];
+    concert: DateRow | null;
+    remaining: number;
+    dates: DateRow[];
+    counts: CountingWords;
+}
+
 export interface PassageReturnRow {
     first: number;
     again: number;
@@ -1026,6 +1260,42 @@ export interface TogetherLook {
     solved: number;
     raised: number;
     measures: PageMeasure[];
+}
+
+export interface TuningPart {
+    section: number;
+    name: string;
+    note: string;
+    pitch: string;
+    isOpen: boolean;
+    against: string;
+    key: number;
+}
+
+export interface TuningWithout {
+    section: number;
+    name: string;
+    instead: string | null;
+}
+
+export interface TuningRow {
+    measure: string;
+    index: number;
+    beat: string;
+    onset: number;
+    where: string;
+    from: string;
+    fromIndex: number;
+    seconds: number;
+    pitch: string;
+    parts: TuningPart[];
+    without: TuningWithout[];
+    hear: string[];
+}
+
+export interface TuningList {
+    title: string;
+    places: TuningRow[];
 }
 
 export interface TuttiStroke {

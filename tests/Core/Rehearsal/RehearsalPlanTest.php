@@ -155,7 +155,7 @@ final class RehearsalPlanTest extends TestCase
         $last = $marked->lastMeasure();
         $coverage = Coverage::of($last + 1, 2, [new Played(0, 0, $last, false), new Played(1, 0, $last, false)]);
         $heard = [new HeardNote(HeardKind::Accidental, 44, '45', ['P2'], 'F natural', null, 3)];
-        $piece = new PlannedPiece('x', 'X', $marked, Hardness::of($marked, $heard, $coverage->rehearsed()), $coverage, []);
+        $piece = new PlannedPiece('x', 'X', $marked, Hardness::of($marked, $heard, $coverage->rehearsed()), $coverage, new TuningPlaces($marked));
         $work = array_values(array_filter(
             self::works((new RehearsalPlanner([$piece]))->plan(new PlanWishes(30))),
             static fn (PlanEntry $one): bool => $one->from <= 44 && $one->to >= 44,
@@ -226,7 +226,7 @@ final class RehearsalPlanTest extends TestCase
         ));
         $score = (new ScoreReader())->read((string) preg_replace('~<sound tempo="[^"]*"/>~', '', $xml));
         $marked = self::planned($score);
-        $plan = (new RehearsalPlanner([new PlannedPiece('x', 'X', $marked, Hardness::of($marked), Coverage::none(24), [])]))->plan(new PlanWishes(20));
+        $plan = (new RehearsalPlanner([new PlannedPiece('x', 'X', $marked, Hardness::of($marked), Coverage::none(24), new TuningPlaces($marked))]))->plan(new PlanWishes(20));
         self::assertSame(100, self::works($plan)[0]->fullTempo, 'as planners take it where nothing is said');
     }
 
@@ -295,7 +295,7 @@ final class RehearsalPlanTest extends TestCase
         $coverage = Coverage::of(count($marked->score->measures), $rehearsals, $played);
         $hardness = Hardness::of($marked, [], $rehearsals === 0 ? null : $coverage->rehearsed());
         static $tuning = [];
-        $tuning[$name] ??= (new TuningPlaces($marked))->all();
+        $tuning[$name] ??= new TuningPlaces($marked);
 
         return new PlannedPiece($name, $name, $marked, $hardness, $coverage, $tuning[$name]);
     }

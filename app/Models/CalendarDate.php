@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Http\Resources\RehearsalResource;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Support\Carbon;
@@ -11,7 +12,7 @@ use Illuminate\Support\Carbon;
 /**
  * A rehearsal or a concert of an ensemble: of those who play what stands on a shelf.
  *
- * @phpstan-type DoneEntry array{kind: string, piece: int, from: string, to: string, minutes: int}
+ * @phpstan-import-type DoneEntry from RehearsalResource
  *
  * @property int $id
  * @property int $shelf_id

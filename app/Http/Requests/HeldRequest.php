@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\CalendarDate;
+use App\Http\Resources\RehearsalResource;
 use App\Rehearsal\DateWishes;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
@@ -14,7 +14,7 @@ use UprightPencil\Rehearsal\Planning\PlanWishes;
 /**
  * What was done in a rehearsal.
  *
- * @phpstan-import-type DoneEntry from CalendarDate
+ * @phpstan-import-type DoneEntry from RehearsalResource
  */
 final class HeldRequest extends FormRequest
 {

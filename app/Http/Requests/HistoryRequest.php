@@ -19,7 +19,7 @@ final class HistoryRequest extends FormRequest
     {
         return [
             'piece' => ['nullable', 'integer', 'min:1', 'max:999999999999999999'],
-            'on' => ['nullable', Rule::in([Topic::Rack->value, Topic::OfClass->value])],
+            'on' => ['nullable', Rule::in([Topic::Rack->value, Topic::OfClass->value, Topic::Rehearsal->value])],
             'named' => ['nullable', 'integer', 'min:1', 'max:999999999999999999'],
         ];
     }

@@ -34,7 +34,7 @@ use UprightPencil\Settings\CountingWords;
  *     why: string, isFixed: bool, isDone: bool, causes: list<EntryCause>, places: list<EntryPlace>}
  * @phpstan-type RehearsalPiece array{id: int, title: string, isIn: bool}
  * @phpstan-type RehearsalDropped array{key: string, text: string}
- * @phpstan-import-type DoneEntry from CalendarDate
+ * @phpstan-type DoneEntry array{kind: string, piece: int, from: string, to: string, minutes: int}
  * @phpstan-type RehearsalBegin array{key: value-of<BeginWith>, title: string}
  * @phpstan-type Rehearsal array{date: DateRow, shelf: int, name: string, begin: value-of<BeginWith>, begins: list<RehearsalBegin>,
  *     entries: list<RehearsalEntry>, spent: int, left: list<string>, dropped: list<RehearsalDropped>, done: list<DoneEntry>, pieces: list<RehearsalPiece>,

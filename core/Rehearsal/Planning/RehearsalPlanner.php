@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Rehearsal\Planning;
 
+use UprightPencil\Music\Exception\MusicException;
+
 /**
  * Lays out a rehearsal that fits its minutes: warm-up, stretches to work, tuning places, a run.
  *
@@ -35,6 +37,7 @@ final readonly class RehearsalPlanner
     {
     }
 
+    /** @throws MusicException */
     public function plan(PlanWishes $wishes): RehearsalPlan
     {
         [$fixed, $left] = $this->fixed($wishes);
@@ -53,7 +56,10 @@ final readonly class RehearsalPlanner
         return new RehearsalPlan($wishes->minutes, self::timed($this->laid($entries, $fixed)), $left);
     }
 
-    /** @return array{array<int, PlanEntry>, list<FixedEntry>} by their places, and those there is no time for */
+    /**
+     * @return array{array<int, PlanEntry>, list<FixedEntry>} by their places, and those there is no time for
+     * @throws MusicException
+     */
     private function fixed(PlanWishes $wishes): array
     {
         $entries = $left = [];
@@ -76,6 +82,7 @@ final readonly class RehearsalPlanner
         return [$entries, $left];
     }
 
+    /** @throws MusicException */
     private function asWished(FixedEntry $wish): ?PlanEntry
     {
         $piece = $this->pieceOf($wish->piece);
@@ -172,6 +179,7 @@ final readonly class RehearsalPlanner
         return null;
     }
 
+    /** @throws MusicException */
     private function tune(PlanWishes $wishes, int $rest): ?PlanEntry
     {
         $count = min(self::TUNE_MOST, (int) floor($wishes->minutes * self::TUNE_SHARE / PlanEntries::TUNE_MINUTES));

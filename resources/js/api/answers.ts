@@ -1148,6 +1148,19 @@ export interface RehearsalPiece {
     isIn: boolean;
 }
 
+export interface RehearsalDropped {
+    key: string;
+    text: string;
+}
+
+export interface DoneEntry {
+    kind: string;
+    piece: number;
+    from: string;
+    to: string;
+    minutes: number;
+}
+
 export interface RehearsalBegin {
     key: BeginWith;
     title: string;
@@ -1162,7 +1175,8 @@ export interface Rehearsal {
     entries: RehearsalEntry[];
     spent: number;
     left: string[];
-    dropped: string[];
+    dropped: RehearsalDropped[];
+    done: DoneEntry[];
     pieces: RehearsalPiece[];
     cover: PieceCover[];
     heard: HeardRow[];

@@ -23,6 +23,10 @@ const OWN: Record<string, Act['topic'][]> = {
     lesson: ['marks', 'rack'],
     practice: ['part'],
     book: ['rack'],
+    rehearsal: ['rehearsal'],
+    term: ['rehearsal'],
+    hear: ['rehearsal'],
+    logbook: ['rehearsal', 'marks', 'part'],
 };
 const NONE: NextActs = { undo: null, redo: null };
 /** Milliseconds after something was written until it is asked what could be taken back now. */
@@ -48,6 +52,7 @@ export const useHistory = defineStore('history', () => {
         if (screen.value === 'rack' || screen.value === 'class') return { on: screen.value };
         // What is done in a book is done on the rack.
         if (screen.value === 'book') return { on: 'rack' };
+        if (['rehearsal', 'term', 'hear'].includes(screen.value)) return { on: 'rehearsal' };
         return piece.value === null ? null : { piece: piece.value };
     });
 

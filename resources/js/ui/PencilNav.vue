@@ -51,9 +51,13 @@ const flats = computed<Flat[]>(() => {
             icon: 'M2 12c5-8 15-8 20 0c-5 8-15 8-20 0zM12 9a3 3 0 1 1 0 6a3 3 0 1 1 0-6',
         });
     }
+    list.push({ name: 'rehearsal', label: 'Rehearse', to: '/rehearsal', icon: 'M2 5h20v14H2zM2 10h20M9 10v9M15 10v9' });
     list.push({ name: 'class', label: 'Class', to: '/class', icon: 'M4 3h16v18H4zM9 3v18M15 3v18M4 9h16M4 15h16' });
     return list;
 });
+
+/** The rehearsal's screens are one flat. */
+const isHere = (name: string): boolean => route.name === name || (name === 'rehearsal' && ['rehearsal-door', 'term', 'logbook'].includes(String(route.name)));
 
 const isHistoryOpen = ref(false);
 </script>
@@ -81,8 +85,8 @@ const isHistoryOpen = ref(false);
                 :key="flat.name"
                 :to="flat.to"
                 class="flat"
-                :class="{ 'is-here': route.name === flat.name }"
-                :aria-current="route.name === flat.name ? 'page' : undefined"
+                :class="{ 'is-here': isHere(flat.name) }"
+                :aria-current="isHere(flat.name) ? 'page' : undefined"
             >
                 <svg viewBox="0 0 24 24" aria-hidden="true"><path :d="flat.icon" /></svg>
                 {{ flat.label }}

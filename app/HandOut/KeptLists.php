@@ -113,6 +113,13 @@ final readonly class KeptLists
             $lines[] = ReadersListText::line($words->say($row['place']), $words->say($row['text']), $row['also'], $row['landmark'], $words);
         }
 
+        if (($edition->heard ?? []) !== []) {
+            $lines[] = "\nWhat we heard";
+        }
+        foreach ($edition->heard ?? [] as $one) {
+            $lines[] = $words->say("m. {$one['measure']}: {$one['text']}");
+        }
+
         return rtrim(implode("\n", $lines)) . "\n";
     }
 

@@ -14,6 +14,7 @@ use App\Models\User;
 use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
 use App\Practice\SectionLines;
+use App\Rehearsal\Logbook;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use UprightPencil\Drills\PracticeLine;
@@ -29,7 +30,7 @@ use UprightPencil\Printing\PageList;
  */
 final readonly class PublishEdition
 {
-    public function __construct(private SectionPlanner $plans, private SectionLines $practice)
+    public function __construct(private SectionPlanner $plans, private SectionLines $practice, private Logbook $logbook)
     {
     }
 
@@ -47,7 +48,21 @@ final readonly class PublishEdition
         $told = WhatChanged::told($plan);
         $plays = $this->plays($section, $plan);
         [$lines, $offers['practice']] = $this->lines($section, $plan);
-        $work = function () use ($section, $user, $musicXml, $list, $pages, $options, $offers, $lists, $told, $plays, $lines): Edition {
+        $heard = $this->logbook->toldTo($section);
+        $work = function () use (
+            $section,
+            $user,
+            $musicXml,
+            $list,
+            $pages,
+            $options,
+            $offers,
+            $lists,
+            $told,
+            $plays,
+            $lines,
+            $heard,
+        ): Edition {
             // Two who hand out at once come one after another.
             Section::query()->whereKey($section->id)->lockForUpdate()->value('id');
             /** @var Edition|null $before */
@@ -69,6 +84,7 @@ final readonly class PublishEdition
                 'told' => $told,
                 'plays' => $plays,
                 'lines' => $lines,
+                'heard' => $heard,
                 'changed' => $before === null ? null : self::difference(explode("\n", $before->pencil_list), $list),
             ]);
 

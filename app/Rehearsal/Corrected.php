@@ -94,9 +94,8 @@ final readonly class Corrected
         $corrections = [];
         foreach ($piece->sections as $section) {
             /** @var Section $section */
-            $isMeant = $thing->last()->parts === [] || in_array($section->part_id, $thing->last()->parts, true);
             $isBowed = Instrument::tryFrom($section->instrument)?->isBowed() === true;
-            if (!$isMeant || !$isBowed || Gate::forUser($user)->denies('propose', $section)) {
+            if (!$thing->isOf($section->part_id) || !$isBowed || Gate::forUser($user)->denies('propose', $section)) {
                 continue;
             }
             $plan = $this->plans->of($section);

@@ -80,6 +80,18 @@ final readonly class HeardThing
         return null;
     }
 
+    /** What was heard, in words: "the wrong accidental: B flat". */
+    public function words(): string
+    {
+        return trim("{$this->kind()->words()}: {$this->text()}", ': ');
+    }
+
+    /** Whether a part is meant. */
+    public function isOf(string $partId): bool
+    {
+        return $this->last()->parts === [] || in_array($partId, $this->last()->parts, true);
+    }
+
     /** @param int|null $measure index of its measure in the score as it is now */
     public function toCore(?int $measure): HeardNote
     {

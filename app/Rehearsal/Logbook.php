@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Rehearsal;
 
 use App\Models\CalendarDate;
+use App\Models\Edition;
 use App\Models\Heard;
 use App\Models\Piece;
+use App\Models\Section;
+use App\Plans\ParsedScores;
 use Illuminate\Support\Carbon;
 use UprightPencil\Music\Score;
 use UprightPencil\Rehearsal\Log\RehearsalLog;
@@ -14,8 +17,12 @@ use UprightPencil\Rehearsal\Planning\EntryKind;
 use UprightPencil\Rehearsal\Planning\Played;
 
 /** What was done and heard in the rehearsals of a piece. */
-final class Logbook
+final readonly class Logbook
 {
+    public function __construct(private ParsedScores $readings)
+    {
+    }
+
     /**
      * @param Carbon|null $before as it was known then; null for now
      * @return list<HeardThing> as it was heard first, what is open and what is better
@@ -35,6 +42,42 @@ final class Logbook
         }
 
         return array_values(array_map(static fn (array $same): HeardThing => new HeardThing($same), $rows));
+    }
+
+    /**
+     * What players of a part are told: what is open, in the order of the score.
+     *
+     * @return list<array{measure: string, text: string}>
+     */
+    public function toldTo(Section $section): array
+    {
+        $told = [];
+        $open = array_filter(
+            $this->heard($section->piece),
+            static fn (HeardThing $thing): bool => $thing->isOpen() && $thing->isOf($section->part_id),
+        );
+        // Where nothing is open, the score need not be read.
+        $score = $open === [] ? null : $this->readings->of($section);
+        foreach ($open as $thing) {
+            $index = $score?->measureAt($thing->last()->measure);
+            if ($index !== null) {
+                $again = $thing->times() > 2 ? ' (the third time)' : '';
+                $told[] = [$index, ['measure' => $thing->last()->measure, 'text' => $thing->words() . $again]];
+            }
+        }
+        usort($told, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return array_column($told, 1);
+    }
+
+    /** How much of it an edition does not tell, or tells though it is better. */
+    public function untold(Section $section, Edition $edition): int
+    {
+        $key = static fn (array $one): string => "{$one['measure']} {$one['text']}";
+        $now = array_map($key, $this->toldTo($section));
+        $then = array_map($key, $edition->heard ?? []);
+
+        return count(array_diff($now, $then)) + count(array_diff($then, $now));
     }
 
     /** @return list<CalendarDate> rehearsals of the piece's ensemble that were held before a time, the first one first */

@@ -12,6 +12,7 @@ final readonly class GlanceItem
      * @param string $part id of the part it is in; empty for all of them
      * @param string $note id of the note it begins at; empty where only the measure counts
      * @param int $measure its index
+     * @param string $why what it was reckoned from, in words; empty where it is plain
      */
     public function __construct(
         public GlanceKind $kind,
@@ -20,6 +21,7 @@ final readonly class GlanceItem
         public string $part,
         public string $note,
         public int $measure,
+        public string $why = '',
     ) {
     }
 }

@@ -12,6 +12,10 @@ enum GlanceKind: string
     case FastSlur = 'fast-slur';
     case Change = 'change';
     case Dynamics = 'dynamics';
+    case Balance = 'balance';
+    case Hard = 'hard';
+    case Sections = 'sections';
+    case Firsts = 'firsts';
 
     public function title(): string
     {
@@ -21,6 +25,10 @@ enum GlanceKind: string
             self::FastSlur => 'Most notes in one bow',
             self::Change => 'Changes of key, meter and speed',
             self::Dynamics => 'Loud and soft',
+            self::Balance => 'Is the tune heard?',
+            self::Hard => 'Hardest measures',
+            self::Sections => 'Where sections differ',
+            self::Firsts => 'Met here first, or only here',
         };
     }
 }

@@ -13,6 +13,9 @@
         <h1>{{ $shown['title'] }}</h1>
         <p class="quiet">{{ $shown['part'] }} · edition {{ $shown['edition'] }}, <time datetime="{{ $shown['at'] }}">{{ substr($shown['at'], 0, 10) }}</time>@if ($shown['composer'] !== '') · {{ $shown['composer'] }}@endif</p>
         <p class="news" id="news" role="status" @if ($shown['edition'] === $shown['newest']) hidden @endif>@if ($shown['edition'] < $shown['newest'])This is an earlier edition. <a href="/part/{{ $shown['token'] }}">Show edition {{ $shown['newest'] }}</a>@endif</p>
+        @if ($shown['heard'] !== [])
+        <p class="heard-news"><button type="button" class="to-heard">What we heard: {{ implode(', ', array_unique(array_column(array_slice($shown['heard'], 0, 5), 'place'))) }}{{ count($shown['heard']) > 5 ? ' …' : '' }}</button></p>
+        @endif
     </header>
     @if ($shown['chairs'] !== [])
     <div class="chairs" role="group" aria-label="Where you sit">
@@ -41,6 +44,16 @@
                 @endforeach
             </ul>
         </div>
+        @if ($shown['heard'] !== [])
+        <div class="heard" id="heard">
+            <h2>What we heard</h2>
+            <ul>
+                @foreach ($shown['heard'] as $one)
+                <li><label><input type="checkbox" value="heard {{ $one['place'] }}: {{ $one['text'] }}"><strong>{{ $one['place'] }}</strong><span>{{ $one['text'] }}</span></label></li>
+                @endforeach
+            </ul>
+        </div>
+        @endif
         <p class="quiet">For a printed part: <span id="length">{{ $shown['list']['length'] }}</span>.</p>
         <ul>
             @foreach ($shown['list']['rows'] as $row)
@@ -81,6 +94,9 @@
                 @endif
                 <label>Lists on a sheet <select name="slips"><option>1</option><option>2</option><option>4</option></select></label>
                 <button type="button" class="print-list" data-prints="list">Print the list</button>
+                @if ($shown['heard'] !== [])
+                <button type="button" class="print-list" data-prints="heard">Print what we heard</button>
+                @endif
                 <button type="button" class="print-list" data-prints="changed"@if (($shown['changed']['changes'] ?? []) === []) hidden @endif>Print the corrections</button>
             </div>
         </details>

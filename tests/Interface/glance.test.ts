@@ -9,8 +9,8 @@ const push = vi.hoisted(() => vi.fn());
 vi.mock('vue-router', () => ({ useRouter: () => ({ push }) }));
 
 const groups: GlanceGroup[] = [
-    { kind: 'tune', title: 'Who has the tune', rows: [{ place: 'm. 2 to 3', text: 'Violin I', section: 7, note: '', measure: 1 }] },
-    { kind: 'long-note', title: 'Longest notes', rows: [{ place: 'm. 1 beat 2', text: 'Violin I: 4.0 s', section: 7, note: 'n2', measure: 0 }] },
+    { kind: 'tune', title: 'Who has the tune', rows: [{ place: 'm. 2 to 3', text: 'Violin I', section: 7, note: '', measure: 1, why: '' }] },
+    { kind: 'long-note', title: 'Longest notes', rows: [{ place: 'm. 1 beat 2', text: 'Violin I: 4.0 s', section: 7, note: 'n2', measure: 0, why: '' }] },
 ];
 
 async function open(answer: unknown): Promise<{ opened: ReturnType<typeof desk>; sheet: ReturnType<typeof mount> }> {

@@ -7,21 +7,20 @@ namespace App\Http\Resources;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Plans\KeptAnswers;
-use App\Plans\SectionPlanner;
-use UprightPencil\Music\Part;
-use UprightPencil\Sections\FirstGlance;
+use App\Rehearsal\PieceParts;
+use UprightPencil\Rehearsal\LookOver;
 use UprightPencil\Sections\GlanceItem;
 use UprightPencil\Sections\GlanceKind;
 
 /**
  * A first look at a piece, kind by kind, each with where to go.
  *
- * @phpstan-type GlanceRow array{place: string, text: string, section: int, note: string, measure: int}
+ * @phpstan-type GlanceRow array{place: string, text: string, section: int, note: string, measure: int, why: string}
  * @phpstan-type GlanceGroup array{kind: value-of<GlanceKind>, title: string, rows: list<GlanceRow>}
  */
 final readonly class GlanceResource
 {
-    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept)
+    public function __construct(private PieceParts $parts, private KeptAnswers $kept)
     {
     }
 
@@ -41,13 +40,12 @@ final readonly class GlanceResource
         if ($sections === []) {
             return [];
         }
-        $scores = array_map($this->plans->score(...), $sections);
-        $parts = array_map(static fn ($score): Part => $score->parts[0], $scores);
-        $ids = array_combine(array_map(static fn (Part $part): string => $part->id, $parts), array_map(
-            static fn (Section $section): int => $section->id,
-            $sections,
-        ));
-        $items = (new FirstGlance($scores[0]->withParts(...$parts)))->all();
+        $ids = array_combine(
+            array_map(static fn (Section $section): string => $section->part_id, $sections),
+            array_map(static fn (Section $section): int => $section->id, $sections),
+        );
+        $marked = $this->parts->of($piece);
+        $items = $marked === null ? [] : (new LookOver($marked))->all();
         $groups = [];
         foreach (GlanceKind::cases() as $kind) {
             $rows = array_map(static fn (GlanceItem $item): array => [
@@ -56,6 +54,7 @@ final readonly class GlanceResource
                 'section' => $ids[$item->part] ?? $sections[0]->id,
                 'note' => $item->note,
                 'measure' => $item->measure,
+                'why' => $item->why,
             ], array_values(array_filter($items, static fn (GlanceItem $item): bool => $item->kind === $kind)));
             if ($rows !== []) {
                 $groups[] = ['kind' => $kind->value, 'title' => $kind->title(), 'rows' => $rows];

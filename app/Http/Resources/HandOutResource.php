@@ -16,6 +16,7 @@ use App\Models\Share;
 use App\Models\User;
 use App\Plans\KeptAnswers;
 use App\Plans\SectionPlanner;
+use App\Rehearsal\Logbook;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
@@ -31,7 +32,7 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', hears: bool, opened: int, finished: int}
  * @phpstan-type HandOutSection array{id: int, name: string, mayEdit: bool, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
- *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int,
+ *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int, heard: int,
  *     link: HandedLink|null, ended: int, openAgain: int|null}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
@@ -40,12 +41,16 @@ use UprightPencil\Review\ToldOnce;
 final readonly class HandOutResource
 {
     /** Everything of an edition but its music. */
-    private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'lists', 'drawing', 'drawing_says', 'created_at'];
+    private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'lists', 'heard', 'drawing', 'drawing_says', 'created_at'];
     /** Of a section that came while the answer was made. */
     private const UNKNOWN = ['list' => [], 'signs' => [], 'flags' => 0];
 
-    public function __construct(private SectionPlanner $plans, private KeptAnswers $kept, private EditionDrawings $drawings)
-    {
+    public function __construct(
+        private SectionPlanner $plans,
+        private KeptAnswers $kept,
+        private EditionDrawings $drawings,
+        private Logbook $logbook,
+    ) {
     }
 
     /** @return HandOut */
@@ -143,6 +148,7 @@ final readonly class HandOutResource
             'density' => Density::tryFrom($section->density ?? '')?->value,
             'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,
             'flags' => $known['flags'],
+            'heard' => $newest === null ? 0 : $this->logbook->untold($section, $newest),
             'proposals' => $section->marks()->where('state', 'proposed')->count(),
             'link' => !$mayEdit || $link === null ? null : [
                 'id' => $link->id,

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Models\CalendarDate;
 use App\Models\Piece;
+use App\Plans\KeptAnswers;
+use App\Rehearsal\HeardThing;
+use App\Rehearsal\Logbook;
 use App\Rehearsal\Rehearsals;
 use Illuminate\Support\Carbon;
 use UprightPencil\Music\Listing;
@@ -26,12 +30,26 @@ final readonly class HardnessResource
     public const HOW = 'Every cause has a weight; the sum of a measure’s weights becomes a share from 0 to 100 %, in which each further '
         . 'cause adds less than the one before it.';
 
-    public function __construct(private Rehearsals $rehearsals)
+    public function __construct(private Rehearsals $rehearsals, private Logbook $logbook, private KeptAnswers $kept)
     {
     }
 
-    /** @return PieceHardness */
+    /** @return PieceHardness kept as long as neither the piece nor the logbook changes */
     public function of(Piece $piece): array
+    {
+        $log = md5(serialize([
+            array_map(static fn (CalendarDate $date): array => [$date->id, $date->done], $this->logbook->held($piece, Carbon::now())),
+            array_map(static fn (HeardThing $one): array => [$one->last()->id, $one->isOpen(), $one->times()], $this->logbook->heard($piece)),
+        ]));
+
+        /** @var PieceHardness $told */
+        $told = $this->kept->remember("hardness {$log}", $piece, fn (): array => $this->told($piece));
+
+        return $told;
+    }
+
+    /** @return PieceHardness */
+    private function told(Piece $piece): array
     {
         $known = $this->rehearsals->piece($piece, Carbon::now());
         if ($known === null) {

@@ -120,7 +120,6 @@ final readonly class HeardResource
             }
         }
         $index = $score?->measureAt($last->measure);
-        $words = $thing->kind()->words();
 
         return [
             'id' => $last->id,
@@ -132,7 +131,7 @@ final readonly class HeardResource
             'sections' => $ids,
             'who' => $last->parts === [] ? 'all' : implode(', ', $names),
             'kind' => $thing->kind()->value,
-            'text' => $thing->text() === '' ? $words : ($words === '' ? $thing->text() : "{$words}: {$thing->text()}"),
+            'text' => $thing->words(),
             'times' => $thing->times(),
             'at' => $last->heard_at->toDateString(),
             'isOpen' => $thing->isOpen(),

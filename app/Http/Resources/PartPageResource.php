@@ -23,11 +23,13 @@ use UprightPencil\Printing\Density;
  * @phpstan-type EditionChange array{text: string, kind: 'decided'|'follows', from: int, to: int}
  * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
  * @phpstan-type PartNow array{edition: int, at: string}
+ * @phpstan-type HeardPlace array{place: string, text: string}
  * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string,
  *     chairs: list<string>, fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines, hasPrintedLines: bool,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
- *     changed: PartChanges|null, lines: int|null}
+ *     changed: PartChanges|null, lines: int|null,
+ *     heard: list<HeardPlace>}
  */
 final class PartPageResource
 {
@@ -73,6 +75,10 @@ final class PartPageResource
             ],
             'newest' => $newest,
             'lines' => $edition->lineCount(),
+            'heard' => array_map(static fn (array $one): array => [
+                'place' => $words->say("m. {$one['measure']}"),
+                'text' => $words->say($one['text']),
+            ], $edition->heard ?? []),
             'changed' => $before === null ? null : ['since' => $before->number, 'changes' => self::changes($edition, $before, $changed)],
             'earlier' => array_values(array_filter($numbers, static fn (int $number): bool => $number < $newest)),
         ];

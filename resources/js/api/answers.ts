@@ -22,7 +22,7 @@ export type FlagCode = 'does-not-add-up' | 'pickup-unpaid' | 'jump-unclear' | 'p
 
 export type FlagRank = 'wrong' | 'look' | 'know';
 
-export type GlanceKind = 'tune' | 'long-note' | 'fast-slur' | 'change' | 'dynamics';
+export type GlanceKind = 'tune' | 'long-note' | 'fast-slur' | 'change' | 'dynamics' | 'balance' | 'hard' | 'sections' | 'firsts';
 
 export type HeardKind = 'accidental' | 'rhythm' | 'too-long' | 'too-short' | 'bow' | 'late-shift' | 'too-loud' | 'not-together' | 'words';
 
@@ -514,6 +514,7 @@ export interface GlanceRow {
     section: number;
     note: string;
     measure: number;
+    why: string;
 }
 
 export interface GlanceGroup {
@@ -561,6 +562,7 @@ export interface HandOutSection {
     bows: BowDensity | null;
     flags: number;
     proposals: number;
+    heard: number;
     link: HandedLink | null;
     ended: number;
     openAgain: number | null;
@@ -777,6 +779,11 @@ export interface PartNow {
     at: string;
 }
 
+export interface HeardPlace {
+    place: string;
+    text: string;
+}
+
 export interface PartPage {
     token: string;
     title: string;
@@ -800,6 +807,7 @@ export interface PartPage {
     earlier: number[];
     changed: PartChanges | null;
     lines: number | null;
+    heard: HeardPlace[];
 }
 
 export interface PatternRow {

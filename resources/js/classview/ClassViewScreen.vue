@@ -16,6 +16,7 @@ import { tell, warn } from '../ui/say';
 import { COUNTED } from '../ui/counting';
 import { sentenceOf } from '../ui/trying';
 import AlongDock from '../practice/AlongDock.vue';
+import HeardDialog from '../rehearsal/HeardDialog.vue';
 import type { Here } from '../practice/playing';
 import { useBowing, type Moment } from './bowing';
 import LaneLayer from './LaneLayer.vue';
@@ -258,6 +259,9 @@ function place(musicXml: CutScore): CutScore {
 function leave(): void {
     void router.push(`/piece/${String(route.params.piece)}/desk/${String(route.params.section)}`);
 }
+
+/* What the class played there. */
+const isHearing = ref(false);
 </script>
 
 <template>
@@ -280,6 +284,7 @@ function leave(): void {
                 </label>
             </span>
             <button v-if="versions.length && !choice" type="button" class="plain-button along" :aria-pressed="isPlaying" @click="playAlong">Play along</button>
+            <button v-if="desk.frame && desk.mayPropose" type="button" class="plain-button" @click="isHearing = true">Heard…</button>
             <nav aria-label="Places">
                 <button type="button" class="paper-button" :disabled="(places[0] ?? at) >= at" @click="turn(-1)">Back <kbd>Page Up</kbd></button>
                 <button type="button" class="paper-button" :disabled="(places.at(-1) ?? at) <= at" @click="turn(1)">On <kbd>Page Down</kbd></button>
@@ -319,6 +324,13 @@ function leave(): void {
             has-arrows
             @here="follow"
             @close="isPlaying = false"
+        />
+        <HeardDialog
+            v-if="isHearing && desk.frame"
+            :piece="desk.frame.piece.id"
+            :measure="desk.frame.measures[stretch.from]?.number ?? ''"
+            :sections="[desk.frame.section.id]"
+            @close="isHearing = false"
         />
     </div>
 </template>

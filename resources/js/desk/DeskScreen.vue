@@ -17,11 +17,13 @@ import KeySheet from './sheets/KeySheet.vue';
 import OpenStringSheet from './sheets/OpenStringSheet.vue';
 import PatternSheet from './sheets/PatternSheet.vue';
 import Ring from './input/Ring.vue';
+import HardStrip from './input/HardStrip.vue';
 import Ruler from './input/Ruler.vue';
 import SayIt from './input/SayIt.vue';
 import AlongDock from '../practice/AlongDock.vue';
 import NowLayer from '../practice/NowLayer.vue';
 import type { Here } from '../practice/playing';
+import HeardDialog from '../rehearsal/HeardDialog.vue';
 import { useDeskPage } from './state/page';
 import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
@@ -63,7 +65,7 @@ function follow(now: Here | null): void {
 }
 watch(isPlaying, (now) => now || (sounding.value = ''));
 
-const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | null>(null);
+const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | 'heard' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
 /** A system that is plucked from its first note to its last has no bow lane, and leaves no hole for one. */
@@ -110,9 +112,11 @@ async function open(): Promise<void> {
     const opened = await desk.open(String(piece), wanted);
     if (opened === null) return;
     here = String(opened);
+    const { measure } = route.query;
     if (here !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
     }
+    if (typeof measure === 'string') desk.chooseMeasure(measure);
 }
 
 function keydown(event: KeyboardEvent): void {
@@ -191,7 +195,10 @@ function takeOver(): void {
         </div>
         <template v-else>
             <div class="middle">
-                <Ruler />
+                <div>
+                    <Ruler />
+                    <HardStrip />
+                </div>
                 <div ref="scroller" class="scroller" tabindex="0" role="region" aria-label="The page" @scroll.passive="sight.tellSoon">
                     <EngravedPage
                         ref="page"
@@ -229,6 +236,7 @@ function takeOver(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button v-if="desk.frame" type="button" class="plain-button" :aria-pressed="isPlaying" @click="isPlaying = !isPlaying">Play along</button>
                     <RouterLink v-if="desk.frame" :to="`/piece/${desk.frame.piece.id}/practice/${desk.frame.section.id}`" class="plain-button">Practice lines</RouterLink>
+                    <button v-if="desk.frame && desk.mayPropose" type="button" class="plain-button" @click="sheet = 'heard'">Heard…</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
                     <RouterLink v-if="desk.frame?.piece.typed === 'lesson'" :to="`/piece/${desk.frame.piece.id}/lesson`" class="plain-button">All sections</RouterLink>
@@ -240,6 +248,14 @@ function takeOver(): void {
             <Because ref="because" class="right" />
         </template>
         <TempoSheet v-if="sheet === 'tempos'" @close="sheet = null" />
+        <HeardDialog
+            v-if="sheet === 'heard' && desk.frame"
+            :piece="desk.frame.piece.id"
+            :measure="desk.note?.measure ?? ''"
+            :note="desk.note?.id ?? null"
+            :sections="[desk.frame.section.id]"
+            @close="sheet = null"
+        />
         <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
         <GlanceSheet v-if="sheet === 'glance'" @close="sheet = null" />
         <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />

@@ -119,7 +119,9 @@ function letHear(hears: boolean): Promise<boolean> {
 const since = computed(() => {
     if (!props.section.since) return '';
     const count = props.section.since.added.length + props.section.since.removed.length;
-    return count === 0 ? 'nothing has changed since' : `${count} ${count === 1 ? 'thing has' : 'things have'} changed since`;
+    const heard = props.section.heard === 0 ? '' : `what was heard is other in ${props.section.heard} ${props.section.heard === 1 ? 'place' : 'places'}`;
+    if (count === 0) return heard || 'nothing has changed since';
+    return `${count} ${count === 1 ? 'thing has' : 'things have'} changed since${heard ? `, and ${heard}` : ''}`;
 });
 
 /** How many have seen it: counts, and no names. */

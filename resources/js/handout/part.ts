@@ -19,8 +19,8 @@ export function isDrawing({ edition }: HandOutSection): boolean {
 }
 
 /** What has not changed is not handed out again. */
-export function mayHandOut({ edition, since }: HandOutSection): boolean {
-    return !edition || !since || since.added.length + since.removed.length > 0;
+export function mayHandOut({ edition, since, heard }: HandOutSection): boolean {
+    return !edition || !since || since.added.length + since.removed.length + heard > 0;
 }
 
 /** The square code of an address, as SVG. */

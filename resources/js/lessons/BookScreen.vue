@@ -5,7 +5,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { BookFact, BookLesson, BookOfLessons, FromLesson, HandOut, Rack } from '../api/types';
 import PaperPreview from '../handout/PaperPreview.vue';
-import { paperHere, type Order } from '../handout/part';
+import { mayHandOut, paperHere, type Order } from '../handout/part';
 import { useHistory } from '../history/store';
 import { remember, remembered } from '../ui/remembered';
 import { copy, tellWithUndo } from '../ui/say';
@@ -82,8 +82,7 @@ async function handOut(): Promise<void> {
             progress.value = `Handing out ${at + 1} of ${lessons.length}: ${lesson.title}`;
             const data = await api.get<HandOut>(`pieces/${lesson.id}/handout`);
             for (const section of data.sections) {
-                const isNew = !section.edition || !section.since || section.since.added.length + section.since.removed.length > 0;
-                const done = isNew ? await api.post<HandOut['sections'][number]>(`sections/${section.id}/editions`) : section;
+                const done = mayHandOut(section) ? await api.post<HandOut['sections'][number]>(`sections/${section.id}/editions`) : section;
                 const url = done.link?.url ?? section.link?.url ?? '';
                 const number = lesson.lesson === null ? '' : `${lesson.lesson} · `;
                 lines.set(section.name, [...(lines.get(section.name) ?? []), `${number}${lesson.title}: ${url}`]);

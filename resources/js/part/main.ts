@@ -8,7 +8,7 @@ import { changesSince, markMargin, showChanges } from './changed';
 import { drawingOf, type Wanted } from './drawing';
 import { fitting, stepped, type Screen } from './screens';
 import { watchEdition } from './newer';
-import { setSlips } from './slips';
+import { setSlips, type Slip } from './slips';
 
 interface Shown {
     token: string;
@@ -117,6 +117,10 @@ const along =
     shown.hasMusic && shown.lines !== null && host && practise
         ? new PlayAlong({ token: shown.token, edition: shown.edition, chair: chosen.chair, music, screen: () => screen, tab }, host, practise)
         : null;
+
+function isSlip(name: string | undefined): name is Slip {
+    return name === 'list' || name === 'changed' || name === 'heard';
+}
 
 function isTab(name: string | undefined): name is Tab {
     return name === 'music' || name === 'list' || name === 'practise';
@@ -262,7 +266,8 @@ let isTold = '';
 /** Counts, without names: this browser opened the page; its list is finished. */
 function tellSeen(): void {
     if (shown.edition !== shown.newest) return;
-    const all = boxes();
+    // What was heard is not pencilled in.
+    const all = boxes().filter((box) => !box.value.startsWith('heard '));
     const isFinished = all.length > 0 && all.every((box) => box.checked);
     if (isTold === String(isFinished)) return;
     isTold = String(isFinished);
@@ -348,6 +353,10 @@ function start(): void {
         );
     }
     pointDownloads();
+    document.querySelector<HTMLButtonElement>('button.to-heard')?.addEventListener('click', () => {
+        tab('list');
+        document.querySelector('#heard')?.scrollIntoView();
+    });
     document.querySelector<HTMLButtonElement>('button.print')?.addEventListener('click', (event) => void print(event.currentTarget as HTMLButtonElement));
     const slipSelect = document.querySelector<HTMLSelectElement>('select[name=slips]');
     if (slipSelect) {
@@ -356,7 +365,7 @@ function start(): void {
     }
     document.querySelectorAll<HTMLButtonElement>('button.print-list').forEach((button) =>
         button.addEventListener('click', () => {
-            setSlips(button.dataset.prints === 'changed' ? 'changed' : 'list', Number(slipSelect?.value ?? 1), shown);
+            setSlips(isSlip(button.dataset.prints) ? button.dataset.prints : 'list', Number(slipSelect?.value ?? 1), shown);
             document.body.classList.add('prints-list');
             window.print();
         }),

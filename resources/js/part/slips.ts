@@ -7,6 +7,10 @@ interface Heading {
     since: number;
 }
 
+/** What is printed: the whole list, what changed since the edition before, or what was heard in rehearsal. */
+export type Slip = 'list' | 'changed' | 'heard';
+const ROWS: Record<Slip, string> = { list: '#list > ul > li, #list > .rub-out', changed: '#changed li', heard: '#heard li' };
+
 /** Smaller is not read on a stand, in pixels. */
 const SMALLEST = 8;
 const LARGEST = 13;
@@ -15,12 +19,11 @@ const LARGEST = 13;
  * Sets the slips that are printed next. A list that is too long for its slip is set smaller, and where that does not help, with
  * fewer on a sheet.
  *
- * @param what the whole list, or what changed since the edition before
  * @returns how many stand on a sheet
  */
-export function setSlips(what: 'list' | 'changed', count: number, heading: Heading): number {
+export function setSlips(what: Slip, count: number, heading: Heading): number {
     document.querySelector('#slips')?.remove();
-    const rows = [...document.querySelectorAll<HTMLElement>(what === 'list' ? '#list > ul > li, #list > .rub-out' : '#changed li')];
+    const rows = [...document.querySelectorAll<HTMLElement>(ROWS[what])];
     const sheet = document.createElement('div');
     sheet.id = 'slips';
     document.body.append(sheet);
@@ -37,14 +40,16 @@ export function setSlips(what: 'list' | 'changed', count: number, heading: Headi
     return 1;
 }
 
-function slip(what: 'list' | 'changed', rows: HTMLElement[], { title, part, edition, since }: Heading): HTMLElement {
+function slip(what: Slip, rows: HTMLElement[], { title, part, edition, since }: Heading): HTMLElement {
     const made = document.createElement('div');
     const head = document.createElement('h2');
-    head.textContent = what === 'list' ? `${title} – ${part}` : `Corrections, edition ${edition}: ${title} – ${part}`;
+    head.textContent = `${{ list: '', changed: `Corrections, edition ${edition}: `, heard: 'What we heard: ' }[what]}${title} – ${part}`;
     const under = document.createElement('p');
     under.textContent = what === 'list'
         ? `Edition ${edition}; ${document.querySelector('#length')?.textContent ?? ''}`
-        : `Since edition ${document.querySelector('#since')?.textContent ?? String(since)}`;
+        : what === 'heard'
+            ? `Edition ${edition}`
+            : `Since edition ${document.querySelector('#since')?.textContent ?? String(since)}`;
     const list = document.createElement('ul');
     rows.forEach((row) => {
         const line = document.createElement('li');

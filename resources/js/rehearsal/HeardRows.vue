@@ -8,7 +8,7 @@ import { useHistory } from '../history/store';
 import { tellWithUndo } from '../ui/say';
 import { orWarn } from '../ui/trying';
 
-const props = defineProps<{ rows: HeardRow[]; named?: boolean; may?: boolean }>();
+const props = withDefaults(defineProps<{ rows: HeardRow[]; named?: boolean; may?: boolean }>(), { may: true });
 const emit = defineEmits<{ changed: [list: HeardList] }>();
 const history = useHistory();
 const busy = ref(0);
@@ -45,7 +45,7 @@ const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<Heard
                 <template v-if="named">{{ row.title }} · </template>{{ row.who }}<template v-if="times(row)"> · <strong>{{ times(row) }}</strong></template>
                 <template v-if="row.index === null"> · the corrected score has no such measure</template>
             </p>
-            <p v-if="may !== false" class="does">
+            <p v-if="may" class="does">
                 <button v-if="row.offer" type="button" class="plain-button" :disabled="busy === row.id" :title="`For ${row.offer.sections.join(', ')}`" @click="correct(row)">Make it: {{ row.offer.text }}</button>
                 <button type="button" class="plain-button" :disabled="busy === row.id" @click="better(row, true)">Better</button>
                 <button type="button" class="plain-button" :disabled="busy === row.id" :aria-label="`Take out m. ${row.measure}, ${row.text}`" @click="remove(row)">Take out</button>
@@ -55,7 +55,7 @@ const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<Heard
             <p class="what"><strong>m. {{ row.measure }}</strong> · {{ row.text }}</p>
             <p class="quiet">
                 <template v-if="named">{{ row.title }} · </template>{{ row.who }} · better
-                <button v-if="may !== false" type="button" class="plain-button" :disabled="busy === row.id" @click="better(row, false)">Not yet</button>
+                <button v-if="may" type="button" class="plain-button" :disabled="busy === row.id" @click="better(row, false)">Not yet</button>
             </p>
         </li>
     </ul>

@@ -8,22 +8,22 @@ import { useTrying } from '../ui/trying';
 import { useHistory } from '../history/store';
 import { useWaiting } from './waiting';
 
-const props = defineProps<{ piece: number; measure?: string; note?: string | null; section?: number | null; date?: number | null }>();
+const props = defineProps<{ piece: number; measure?: string; note?: string | null; sections?: number[]; date?: number | null }>();
 const emit = defineEmits<{ heard: [list: HeardList | null]; close: [] }>();
 const history = useHistory();
 const { problem, attempt } = useTrying();
 const { waiting, hear } = useWaiting();
 const list = shallowRef<HeardList | null>(null);
 const where = ref(props.measure ?? '');
-const who = ref<number[]>(props.section ? [props.section] : []);
+const who = ref<number[]>(props.sections ?? []);
 const kind = ref<HeardChoice['kind'] | null>(null);
 const text = ref('');
 const isBusy = ref(false);
 
 onMounted(() => attempt(async () => void (list.value = await api.get<HeardList>(`pieces/${props.piece}/heard`))));
-watch(() => [props.measure, props.section], () => {
+watch(() => [props.measure, props.sections], () => {
     where.value = props.measure ?? where.value;
-    if (props.section) who.value = [props.section];
+    if (props.sections?.length) who.value = props.sections;
 });
 const isAll = computed(() => who.value.length === 0);
 const here = computed(() => (list.value?.rows ?? []).filter((row) => row.isOpen && row.measure === where.value));

@@ -53,7 +53,7 @@ const groups = computed(() =>
             </div>
             <section v-if="list.mayHear" class="sheet" aria-label="Write down">
                 <h2>Heard</h2>
-                <HeardSheet :piece="id" :section="only" @heard="$event && (list = $event)" />
+                <HeardSheet :piece="id" :sections="only === null ? [] : [only]" @heard="$event && (list = $event)" />
             </section>
         </div>
     </div>

@@ -58,7 +58,7 @@ function keydown(event: KeyboardEvent, at: number): void {
                 @dragover.prevent="over = index"
                 @drop.prevent="dropOn(index)"
             >
-                <strong>{{ entry.at }} · {{ titleOf(entry) }}</strong>
+                <strong>{{ entry.at }} · {{ entry.minutes / minutes < 0.06 && entry.kind === 'run' ? 'Run' : titleOf(entry) }}</strong>
                 <span class="quiet">{{ entry.why }}</span>
                 <span class="foot">{{ entry.clock }} · {{ entry.minutes }} min<template v-if="entry.isFixed"> · locked</template><template v-if="entry.isDone"> · done</template></span>
             </div>
@@ -81,7 +81,7 @@ function keydown(event: KeyboardEvent, at: number): void {
     display: flex;
     flex: 1 1 0;
     flex-direction: column;
-    min-width: 0;
+    min-width: 46px;
     overflow: hidden;
     border: 1px solid var(--hair);
     border-radius: var(--radius-large);

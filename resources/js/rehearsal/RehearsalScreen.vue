@@ -27,9 +27,12 @@ const adding = ref({ piece: 0, from: '', to: '', minutes: 6 });
 
 async function open(): Promise<void> {
     if (route.name !== 'rehearsal') return;
+    const isNew = plan.value?.date.id !== id.value;
     await load();
     if (plan.value) {
         remember('last-shelf', plan.value.shelf);
+        // One looks at what is worked first.
+        if (isNew) chosen.value = Math.max(0, plan.value.entries.findIndex(({ kind, isDone }) => kind === 'work' && !isDone));
         chosen.value = Math.min(chosen.value, Math.max(0, plan.value.entries.length - 1));
         adding.value.piece ||= plan.value.pieces[0]?.id ?? 0;
         heardPiece.value ||= plan.value.pieces[0]?.id ?? 0;
@@ -70,6 +73,11 @@ function add(): void {
     void change({ entries: [...plan.value.entries.slice(0, chosen.value + 1), wanted, ...plan.value.entries.slice(chosen.value + 1)] }, `${from.trim()}–${to.trim() || from.trim()} is in the plan.`);
 }
 
+function begin(key: string): void {
+    const one = plan.value?.begins.find((begins) => begins.key === key);
+    if (one) void change({ begin: one.key }, `It begins with ${one.title}.`);
+}
+
 function turnPiece(piece: number): void {
     const now = plan.value;
     if (!now) return;
@@ -98,9 +106,11 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
         <template v-else>
             <div class="wishes">
                 <label>minutes <input type="number" min="1" max="300" :value="plan.date.minutes" aria-label="Minutes of the rehearsal" @change="change({ minutes: Number(($event.target as HTMLInputElement).value) }, 'Planned again.')" /></label>
-                <span role="group" aria-label="Begin with" class="chips">begin with
-                    <button v-for="one in plan.begins" :key="one.key" type="button" :aria-pressed="plan.begin === one.key" :disabled="isBusy" @click="change({ begin: one.key }, `It begins with ${one.title}.`)">{{ one.title }}</button>
-                </span>
+                <label>begin with
+                    <select :value="plan.begin" :disabled="isBusy" aria-label="Begin with" @change="begin(($event.target as HTMLSelectElement).value)">
+                        <option v-for="one in plan.begins" :key="one.key" :value="one.key">{{ one.title }}</option>
+                    </select>
+                </label>
                 <span role="group" aria-label="Pieces" class="chips">
                     <button v-for="piece in plan.pieces" :key="piece.id" type="button" :aria-pressed="piece.isIn" :disabled="isBusy" @click="turnPiece(piece.id)">{{ piece.title }}</button>
                 </span>
@@ -274,6 +284,10 @@ input:not([type]) {
 
 .log {
     background: var(--panel);
+}
+
+.sheet h2 {
+    margin-bottom: 8px;
 }
 
 .entry p {

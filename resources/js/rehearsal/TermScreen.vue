@@ -220,6 +220,10 @@ nav a {
     padding: 14px 18px;
 }
 
+.sheet h2 {
+    margin-bottom: 8px;
+}
+
 ol,
 ul {
     margin: 6px 0;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The strokes of all sections over a few measures, aligned in time, with what is to be shown over them. */
 import { computed } from 'vue';
-import type { Tutti, TuttiEvent, TuttiFinger, TuttiStroke } from '../api/types';
+import type { GridBar, TuningRow, Tutti, TuttiEvent, TuttiFinger, TuttiStroke } from '../api/types';
 import type { Choosing } from './choosing';
 import { WINDOW, type View } from './view';
 
@@ -13,7 +13,7 @@ const FOOT = 16;
 const LEFT = 84;
 const WIDTH = 870;
 
-const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null; choosing: Choosing; room: number; now?: number | null }>();
+const props = defineProps<{ data: Tutti; first: number; view: View; chosen: TuttiEvent | null; choosing: Choosing; room: number; now?: number | null; grid?: GridBar[]; places?: TuningRow[] }>();
 
 /** Sections stand as far apart as the height allows, within reason. */
 const row0 = computed(() => Math.max(LEAST, Math.min(MOST, (props.room - TOP - FOOT) / Math.max(1, props.data.sections.length))));
@@ -93,6 +93,19 @@ const bound = computed(() =>
 const spans = computed(() => (props.chosen?.spans ?? []).filter((span) => isSeen(span.from, span.to)));
 const entrances = computed(() => props.data.entrances.filter((one) => one.onset >= from.value && one.onset < to.value));
 const unisons = computed(() => props.data.unisons.filter((one) => one.onset >= from.value && one.onset < to.value));
+/** The eighths of the measures that are shown, each a cell in its section's row; the lines of a divisi one under the other. */
+const cells = computed(() =>
+    (props.view === 'entrances' ? (props.grid ?? []) : [])
+        .filter((bar) => bar.index >= props.first && bar.index < props.first + WINDOW)
+        .flatMap((bar) =>
+            bar.rows.flatMap((line) =>
+                Array.from(line.slots, (slot, at) => ({ slot, part: line.part, line: line.line, start: bar.onset + at * bar.slot, end: bar.onset + (at + 1) * bar.slot })),
+            ),
+        )
+        .filter(({ slot }) => slot !== '.'),
+);
+const CELL: Record<string, string> = { e: 'enters', c: 'goes-on', '-': 'holds' };
+const forks = computed(() => (props.view === 'unisons' ? (props.places ?? []) : []).filter((place) => place.onset >= from.value && place.onset < to.value));
 const yOf = (part: string): number => TOP + row0.value * row(part);
 </script>
 
@@ -140,6 +153,20 @@ const yOf = (part: string): number => TOP + row0.value * row(part);
                 <text :x="x(one.onset) + 4" :y="yOf(one.part) + 62">{{ one.text }}</text>
             </g>
         </template>
+        <rect
+            v-for="cell in cells"
+            :key="`c${cell.part}${cell.line}${cell.start}`"
+            class="cell"
+            :class="CELL[cell.slot]"
+            :x="x(cell.start) + 0.5"
+            :y="yOf(cell.part) + (cell.line === 'inside' ? 77 : 70)"
+            :width="Math.max(1, x(cell.end) - x(cell.start) - (cell.slot === '-' ? 0 : 1))"
+            :height="cell.line === 'all' ? 12 : 6"
+        />
+        <g v-for="fork in forks" :key="`t${fork.onset}${fork.pitch}`" class="fork">
+            <path :d="`M${x(fork.onset) + 2} 22v6a4 4 0 0 0 8 0v-6m-4 10v6`" />
+            <text :x="x(fork.onset) + 13" y="32">{{ fork.pitch }}</text>
+        </g>
         <template v-if="view === 'unisons'">
             <g v-for="one in unisons" :key="`u${one.name}${one.onset}`" class="unison" :class="{ 'is-octave': !one.unison }">
                 <line :x1="x(one.onset) + 5" :x2="x(one.onset) + 5" :y1="Math.min(...one.parts.map(yOf)) + 6" :y2="Math.max(...one.parts.map(yOf)) + 44" />
@@ -178,6 +205,30 @@ const yOf = (part: string): number => TOP + row0.value * row(part);
 </template>
 
 <style scoped>
+.cell.enters {
+    fill: var(--ink);
+}
+
+.cell.goes-on {
+    fill: var(--lane-up);
+}
+
+.cell.holds {
+    fill: var(--under-page);
+}
+
+.fork path {
+    fill: none;
+    stroke: var(--cedar);
+    stroke-width: 2;
+}
+
+.fork text {
+    fill: var(--cedar-ink);
+    font-size: 12px;
+    font-weight: 700;
+}
+
 .now {
     stroke: var(--cedar);
     stroke-width: 2;

@@ -1,17 +1,20 @@
 <script setup lang="ts">
 /** All sections at once as strokes in time: down filled, up outlined; shared rhythms bound together, quarrels standing out. */
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
-import type { Tutti, TuttiEvent, TuttiWay } from '../api/types';
+import type { GridBar, TuningRow, Tutti, TuttiEvent, TuttiWay } from '../api/types';
 import { useHistory } from '../history/store';
 import AlongDock from '../practice/AlongDock.vue';
 import type { Here } from '../practice/playing';
+import HeardDialog from '../rehearsal/HeardDialog.vue';
 import { COUNTED } from '../ui/counting';
 import { tell, tellWithUndo } from '../ui/say';
 import { isTyping } from '../ui/typing';
 import { TUTTI_ACTS, useChoosing } from './choosing';
+import EntrancesSide from './EntrancesSide.vue';
 import EventCard from './EventCard.vue';
+import TuningSide from './TuningSide.vue';
 import TuttiPicture from './TuttiPicture.vue';
 import { WINDOW, type View } from './view';
 import { orWarn, useTrying } from '../ui/trying';
@@ -30,8 +33,9 @@ const paper = ref<HTMLElement | null>(null);
 const room = ref(0);
 const WIDE = 870;
 let observer: ResizeObserver | null = null;
-const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Unisons' };
-const view = ref<View>((localStorage.getItem('tutti-view') as View | null) ?? 'bows');
+const VIEWS: Record<View, string> = { bows: 'Bows and slurs', fingers: 'Fingers', entrances: 'Entrances', unisons: 'Tuning' };
+const asked = route.query.view;
+const view = ref<View>(typeof asked === 'string' && asked in VIEWS ? (asked as View) : ((localStorage.getItem('tutti-view') as View | null) ?? 'bows'));
 watch(view, (now) => localStorage.setItem('tutti-view', now));
 
 onMounted(load);
@@ -50,8 +54,11 @@ watch(() => [route.params.piece, history.version], load);
 async function load(): Promise<void> {
     if (route.name !== 'tutti') return;
     await attempt(async () => {
+        const isNew = data.value === null;
         data.value = await api.get<Tutti>(`pieces/${String(route.params.piece)}/tutti`);
         chosen.value = null;
+        const { measure } = route.query;
+        if (isNew && typeof measure === 'string') go(data.value.measures.findIndex(({ number }) => number === measure));
     });
 }
 
@@ -93,20 +100,9 @@ const differing = computed(() => {
     };
 });
 const agreed = computed(() => inView.value.filter((stretch) => stretch.agrees));
-/** Entrances or unisons of the measures that are shown, measure by measure. */
-const told = computed(() => {
-    const start = shown.value[0];
-    const end = shown.value.at(-1);
-    if (!start || !end) return [];
-    const now = choosing.chosen.value;
-    const [from, to] = now ? [now.from, now.to] : [start.onset, end.onset + end.length];
-    const rows = view.value === 'entrances'
-        ? (data.value?.entrances ?? []).map(({ onset, part, text }) => ({ onset, parts: [part], text: `${nameOf(part)}, ${text}` }))
-        : (data.value?.unisons ?? []).map(({ onset, name, parts, unison }) => ({ onset, parts, text: `${name}: ${parts.map(nameOf).join(', ')}${unison ? '' : ', octaves apart'}` }));
-    return rows
-        .filter(({ onset, parts }) => onset >= from && onset < to && (!now || parts.some((part) => now.parts.includes(part))))
-        .map((row) => ({ ...row, measure: data.value?.measures.findLast((measure) => measure.onset <= row.onset)?.number ?? '' }));
-});
+/** What was found for the views about entrances and about tuning. */
+const grid = shallowRef<GridBar[]>([]);
+const places = shallowRef<TuningRow[]>([]);
 const nameOf = (part: string): string => data.value?.sections.find((section) => section.part === part)?.name ?? part;
 
 /** One act in all that is chosen. */
@@ -162,6 +158,15 @@ async function take(way: TuttiWay): Promise<void> {
     busy.value = false;
 }
 
+/* What was heard there. */
+const isHearing = ref(false);
+const heardAt = computed(() => {
+    const at = choosing.chosen.value;
+    const measures = data.value?.measures ?? [];
+    return at ? (measures.findLast((measure) => measure.onset <= at.from + 1e-6)?.number ?? '') : (measures[first.value]?.number ?? '');
+});
+const meant = computed(() => (data.value?.sections ?? []).filter(({ part }) => choosing.chosen.value?.parts.includes(part)).map(({ id }) => id));
+
 /* Playing along: all sections, one of them as one's own. */
 const heardFrom = ref<number | null>(null);
 /** Quarter notes from the beginning that are heard; null while nothing is. */
@@ -181,6 +186,10 @@ function followSound(here: Here | null): void {
     if (index < first.value || index >= first.value + WINDOW - 1) first.value = Math.max(0, Math.min(index, (data.value?.measures.length ?? 1) - WINDOW));
 }
 
+function go(measure: number): void {
+    if (measure >= 0) first.value = Math.max(0, Math.min(measure, (data.value?.measures.length ?? 1) - WINDOW));
+}
+
 function move(step: number): void {
     const last = Math.max(0, (data.value?.measures.length ?? 1) - WINDOW);
     first.value = Math.max(0, Math.min(last, first.value + step));
@@ -195,6 +204,7 @@ function move(step: number): void {
             <span class="views" role="group" aria-label="What to show">
                 <button v-for="(name, key) in VIEWS" :key="key" type="button" :aria-pressed="view === key" @click="view = key">{{ name }}</button>
             </span>
+            <button v-if="data" type="button" class="plain-button" @click="isHearing = true">Heard…</button>
             <button v-if="data" type="button" class="plain-button" :aria-pressed="heardFrom !== null" @click="heardFrom = heardFrom === null ? (data?.sections[0]?.id ?? null) : null">Play along</button>
             <span class="moves">
                 <button class="paper-button" type="button" aria-label="Earlier measures" :disabled="first === 0" @click="move(-WINDOW)">←</button>
@@ -231,6 +241,8 @@ function move(step: number): void {
                         :choosing="choosing"
                         :room="room"
                         :now="now"
+                        :grid="grid"
+                        :places="places"
                     />
                 </div>
                 <AlongDock
@@ -251,12 +263,15 @@ function move(step: number): void {
                     </template>
                 </AlongDock>
                 <p class="quiet legend">
-                    ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; good places to tune</template>
+                    ■ down · □ up · grey: plucked · a tick inside a block is a slurred note<template v-if="view === 'fingers'"> · string and finger under each note, in cedar where the hand shifts</template><template v-else-if="view === 'entrances'"> · flags: who comes in, and on which beat; below, each eighth: enters, goes on, holds</template><template v-else-if="view === 'unisons'"> · full line: one pitch, dotted: octaves apart; a tuning fork where it is long enough to listen</template>
                 </p>
             </div>
             <aside class="beside" aria-label="What the sections share">
                 <section v-if="choosing.chosen.value" class="chosen" aria-label="What is chosen">
-                    <p><strong>{{ choosing.spoken.value }}</strong> <button type="button" class="plain-button" @click="choosing.clear()">Choose nothing <kbd>Esc</kbd></button></p>
+                    <p>
+                        <strong>{{ choosing.spoken.value }}</strong> <button type="button" class="plain-button" @click="choosing.clear()">Choose nothing <kbd>Esc</kbd></button>
+                        <button type="button" class="plain-button" @click="isHearing = true">Heard…</button>
+                    </p>
                     <div class="acts" role="group" aria-label="In all that is chosen">
                         <button v-for="one in TUTTI_ACTS" :key="one.name" type="button" :disabled="busy" @click="act(one)">
                             {{ one.label }} <kbd v-if="one.keys[0]">{{ one.keys[0] }}</kbd>
@@ -283,13 +298,19 @@ function move(step: number): void {
                         </p>
                     </template>
                 </template>
-                <template v-else>
-                    <h2>{{ view === 'entrances' ? 'Who comes in' : 'One pitch for several' }}</h2>
-                    <p v-if="!told.length" class="quiet">{{ view === 'entrances' ? 'Nobody comes in anew in these measures.' : 'No pitch is played by several sections at once in these measures.' }}</p>
-                    <p v-for="one in told" :key="`${one.onset} ${one.text}`" class="told"><strong>m. {{ one.measure }}</strong> {{ one.text }}</p>
-                </template>
+                <EntrancesSide
+                    v-else-if="view === 'entrances'"
+                    :piece="Number(route.params.piece)"
+                    :version="history.version"
+                    :from="first"
+                    :to="first + WINDOW"
+                    @grid="grid = $event"
+                    @go="go"
+                />
+                <TuningSide v-else :piece="Number(route.params.piece)" :version="history.version" @places="places = $event" @go="go" />
             </aside>
         </template>
+        <HeardDialog v-if="data && isHearing" :piece="Number(route.params.piece)" :measure="heardAt" :sections="meant" @close="isHearing = false" />
     </div>
 </template>
 
@@ -318,13 +339,6 @@ function move(step: number): void {
 .moves {
     display: flex;
     gap: 6px;
-}
-
-.told {
-    margin: 0;
-    padding: 5px 0;
-    border-bottom: 1px solid var(--hair-light);
-    font-size: 13.5px;
 }
 
 .whose select {

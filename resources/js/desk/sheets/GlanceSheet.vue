@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The director's first look at a piece: who has the tune, the longest notes, what changes; each a press away. */
 import { ElDialog } from 'element-plus';
-import { onMounted, shallowRef } from 'vue';
+import { onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/client';
 import type { GlanceGroup, GlanceRow } from '../../api/types';
@@ -13,6 +13,8 @@ const desk = useDesk();
 const router = useRouter();
 const groups = shallowRef<GlanceGroup[] | null>(null);
 const { problem, attempt } = useTrying();
+/** Of which row it is told what it was reckoned from. */
+const why = ref('');
 
 onMounted(async () => {
     await attempt(async () => {
@@ -44,6 +46,8 @@ async function go(row: GlanceRow): Promise<void> {
                 <ul>
                     <li v-for="row in group.rows" :key="`${row.place} ${row.text}`">
                         <button type="button" @click="go(row)"><strong v-if="row.place">{{ row.place }}</strong> {{ row.text }}</button>
+                        <button v-if="row.why" type="button" class="plain-button" :aria-expanded="why === row.text" @click="why = why === row.text ? '' : row.text">Why?</button>
+                        <p v-if="row.why && why === row.text" class="quiet">{{ row.why }}</p>
                     </li>
                 </ul>
             </section>
@@ -72,7 +76,7 @@ ul {
     font-size: 13.5px;
 }
 
-li button {
+li button:first-child {
     width: 100%;
     border: 0;
     border-bottom: 1px solid var(--hair-light);
@@ -82,6 +86,14 @@ li button {
     font: inherit;
     text-align: left;
     cursor: pointer;
+}
+
+li .plain-button {
+    padding: 0;
+}
+
+li p {
+    margin: 0 0 4px;
 }
 
 li button:hover strong {

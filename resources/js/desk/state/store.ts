@@ -177,6 +177,12 @@ export const useDesk = defineStore('desk', () => {
         chooseId(last, true);
     }
 
+    /** The first note of a measure, by its printed number. */
+    function chooseMeasure(number: string): void {
+        const index = notes.value.findIndex((one) => one.measure === number);
+        if (index >= 0) choose(index);
+    }
+
     /** All from a rehearsal mark to the next one. */
     function chooseSection(first: string): void {
         const from = notes.value.findIndex((one) => one.id === first);
@@ -443,6 +449,6 @@ export const useDesk = defineStore('desk', () => {
     return {
         piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
-        open, choose, chooseId, chooseSpan, chooseSection, marksAt, change, sendWaiting, turnBack, settle, leave, refresh, take, takeQuietly, names, fail, askAbout, inkIsDry,
+        open, choose, chooseId, chooseSpan, chooseSection, chooseMeasure, marksAt, change, sendWaiting, turnBack, settle, leave, refresh, take, takeQuietly, names, fail, askAbout, inkIsDry,
     };
 });

@@ -53,6 +53,7 @@ use App\Http\Controllers\ThreadController;
 use App\Http\Controllers\SoundController;
 use App\Http\Controllers\TogetherController;
 use App\Http\Controllers\TuttiController;
+use App\Http\Controllers\UnisonController;
 use App\Http\Controllers\WarmUpController;
 use App\Http\Controllers\WeekController;
 use App\Http\Controllers\WriteInController;
@@ -186,6 +187,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/warm-up', [WarmUpController::class, 'show']);
         Route::get('pieces/{piece}/warm-up.pdf', [WarmUpController::class, 'pdf']);
         Route::get('pieces/{piece}/play', [PlayController::class, 'piece']);
+        Route::get('sections/{section}/unison', [UnisonController::class, 'show']);
+        Route::get('sections/{section}/unison/download.{ending}', [UnisonController::class, 'download']);
         Route::get('sections/{section}/practice', [PracticeLineController::class, 'show']);
         Route::put('sections/{section}/practice', [PracticeLineController::class, 'update']);
         Route::get('sections/{section}/practice/line', [PracticeLineController::class, 'line']);

@@ -38,7 +38,11 @@ final readonly class LookOver
     public function all(): array
     {
         return [
-            ...(new FirstGlance($this->marked->score))->all(), ...$this->balance(), ...$this->hard(), ...$this->sections(), ...$this->firsts(),
+            ...(new FirstGlance($this->marked->score))->all(),
+            ...$this->balance(),
+            ...$this->hard(),
+            ...$this->sections(),
+            ...$this->firsts(),
         ];
     }
 
@@ -79,9 +83,9 @@ final readonly class LookOver
                 $causes[0]->parts[0] ?? '',
                 $causes[0]->note ?? '',
                 $measure,
-                implode('; ', array_map($this->weighed(...), $causes)) . ': together '
+                implode('; ', array_map($this->weighed(...), $causes)) . '. Together '
                     . round(array_sum(array_map(static fn (HardCause $cause): float => $cause->weight, $causes)), 2)
-                    . ', and 1 − e to the minus that is the share',
+                    . ', and each further cause adds less than the one before it',
             );
         }
 

@@ -31,6 +31,7 @@ export const router = createRouter({
         { path: '/piece/:piece/lesson', name: 'lesson', component: () => import('./lessons/LessonScreen.vue') },
         { path: '/piece/:piece/practice/:section(\\d+)', name: 'practice', component: () => import('./practice/PracticeScreen.vue') },
         { path: '/piece/:piece/warm-up', name: 'warm-up', component: () => import('./practice/WarmUpScreen.vue'), meta: { bare: true } },
+        { path: '/piece/:piece/everybody/:section(\\d+)', name: 'everybody', component: () => import('./rehearsal/EverybodyScreen.vue'), meta: { bare: true } },
         { path: '/piece/:piece/logbook', name: 'logbook', component: () => import('./rehearsal/LogbookScreen.vue') },
         { path: '/rehearsal', name: 'rehearsal-door', component: () => import('./rehearsal/DoorScreen.vue') },
         { path: '/rehearsal/term/:shelf(\\d+)', name: 'term', component: () => import('./rehearsal/TermScreen.vue') },

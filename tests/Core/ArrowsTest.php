@@ -31,7 +31,7 @@ final class ArrowsTest extends TestCase
         'Drills' => [
             'Exception', 'Music', 'Settings', 'Marks', 'Review', 'Bowing', 'Fingering', 'Plan', 'Format', 'Practice', 'Printing',
         ],
-        'Rehearsal' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Fingering', 'Plan', 'Sections', 'Drills'],
+        'Rehearsal' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Fingering', 'Plan', 'Sections', 'Format', 'Lessons', 'Drills'],
         'Format' => ['Exception', 'Music', 'Roadmap', 'Marks', 'Review', 'Bowing', 'Fingering', 'Printing', 'Plan', 'Practice', 'Settings'],
     ];
 

@@ -39,7 +39,10 @@ final readonly class HardnessResource
     {
         $log = md5(serialize([
             array_map(static fn (CalendarDate $date): array => [$date->id, $date->done], $this->logbook->held($piece, Carbon::now())),
-            array_map(static fn (HeardThing $one): array => [$one->last()->id, $one->isOpen(), $one->times()], $this->logbook->heard($piece)),
+            array_map(
+                static fn (HeardThing $one): array => [$one->last()->id, $one->isOpen(), $one->times()],
+                $this->logbook->heard($piece),
+            ),
         ]));
 
         /** @var PieceHardness $told */

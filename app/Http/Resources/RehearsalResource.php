@@ -18,6 +18,7 @@ use UprightPencil\Rehearsal\Planning\PlanEntry;
 use UprightPencil\Rehearsal\Planning\PlannedPiece;
 use UprightPencil\Rehearsal\Planning\RehearsalPlan;
 use UprightPencil\Rehearsal\Tuning\TuningPlace;
+use UprightPencil\Sections\Melody;
 use UprightPencil\Settings\CountingWords;
 
 /**
@@ -31,15 +32,15 @@ use UprightPencil\Settings\CountingWords;
  * @phpstan-type EntryPlace array{measure: string, beat: string, pitch: string, who: string, hear: list<string>}
  * @phpstan-type RehearsalEntry array{key: string, kind: value-of<EntryKind>, piece: int, title: string, at: int, minutes: int,
  *     clock: string, from: string, to: string, fromIndex: int, toIndex: int, who: string, tempo: int, fullTempo: int, how: string,
- *     why: string, isFixed: bool, isDone: bool, causes: list<EntryCause>, places: list<EntryPlace>}
+ *     why: string, isFixed: bool, isDone: bool, tune: int|null, causes: list<EntryCause>, places: list<EntryPlace>}
  * @phpstan-type RehearsalPiece array{id: int, title: string, isIn: bool}
  * @phpstan-type RehearsalDropped array{key: string, text: string}
  * @phpstan-type DoneEntry array{kind: string, piece: int, from: string, to: string, minutes: int}
  * @phpstan-type RehearsalBegin array{key: value-of<BeginWith>, title: string}
  * @phpstan-type Rehearsal array{date: DateRow, shelf: int, name: string, begin: value-of<BeginWith>, begins: list<RehearsalBegin>,
- *     entries: list<RehearsalEntry>, spent: int, left: list<string>, dropped: list<RehearsalDropped>, done: list<DoneEntry>, pieces: list<RehearsalPiece>,
- *     cover: list<PieceCover>, heard: list<HeardRow>, concert: DateRow|null, remaining: int, dates: list<DateRow>,
- *     counts: value-of<CountingWords>}
+ *     entries: list<RehearsalEntry>, spent: int, left: list<string>, dropped: list<RehearsalDropped>, done: list<DoneEntry>,
+ *     pieces: list<RehearsalPiece>, cover: list<PieceCover>, heard: list<HeardRow>, concert: DateRow|null, remaining: int,
+ *     dates: list<DateRow>, counts: value-of<CountingWords>}
  */
 final readonly class RehearsalResource
 {
@@ -126,6 +127,7 @@ final readonly class RehearsalResource
             'why' => $entry->why,
             'isFixed' => $entry->isFixed,
             'isDone' => $done !== [],
+            'tune' => self::tune($entry, $made),
             'causes' => array_map(static fn (HardCause $cause): array => [
                 'measure' => $measures[$cause->measure]->number,
                 'index' => $cause->measure,
@@ -144,6 +146,24 @@ final readonly class RehearsalResource
                 'hear' => $place->hear,
             ], $entry->places),
         ];
+    }
+
+    /** Whose tune it is in what is worked; null where nobody's alone. */
+    private static function tune(PlanEntry $entry, DatePlan $made): ?int
+    {
+        if ($entry->kind !== EntryKind::Work) {
+            return null;
+        }
+        $score = $made->known[(int) $entry->piece]->marked->score;
+        foreach ((new Melody($score))->passages() as $passage) {
+            if ($passage->from <= $entry->to && $passage->to >= $entry->from && count($passage->parts) < count($score->parts)) {
+                $part = $score->parts[$passage->parts[0]]->id;
+
+                return $made->pieces[(int) $entry->piece]->sections->firstWhere('part_id', $part)?->id;
+            }
+        }
+
+        return null;
     }
 
     /** How it is gone about, in words; empty for what needs none. */

@@ -1146,6 +1146,7 @@ export interface RehearsalEntry {
     why: string;
     isFixed: boolean;
     isDone: boolean;
+    tune: number | null;
     causes: EntryCause[];
     places: EntryPlace[];
 }
@@ -1418,6 +1419,28 @@ export interface TypedPieceRow {
     page: number | null;
     revision: number;
     typed: Typed;
+}
+
+export interface UnisonVoice {
+    section: number;
+    name: string;
+    isLead: boolean;
+    octaves: number;
+    moved: string[];
+    lost: string[];
+    xml: string;
+    abc: string;
+    play: Play;
+}
+
+export interface UnisonSheet {
+    title: string;
+    section: number;
+    name: string;
+    from: string;
+    to: string;
+    ladder: Ladder;
+    voices: UnisonVoice[];
 }
 
 export interface UserRow {

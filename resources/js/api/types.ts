@@ -71,7 +71,7 @@ export type {
     Understanding,
     Typed, TypedLine, TypedNews, TypedPart, TypedPieceRow, TypedPlace, TypedProblem, Typing,
     BoardPlace, BoardString, BookFact, BookLesson, BookOfLessons, FromLesson, LessonDesk, LessonPage, LessonPart, LessonStep, NextLesson,
-    CalendarLook, DateRow, EntranceGrid, GridBar, HardMeasure, HeardChoice, HeardList, HeardRow, PieceCover, PieceHardness, PieceReady, Rehearsal, RehearsalEntry,
+    UnisonSheet, UnisonVoice, CalendarLook, DateRow, EntranceGrid, GridBar, HardMeasure, HeardChoice, HeardList, HeardRow, PieceCover, PieceHardness, PieceReady, Rehearsal, RehearsalEntry,
     Term, TuningList, TuningRow,
     UserRow as User,
     Way,

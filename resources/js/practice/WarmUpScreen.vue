@@ -4,16 +4,14 @@ import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vu
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { OtherPart, Play, WarmUpPart, WarmUpPlan } from '../api/types';
-import EngravedPage from '../engraving/EngravedPage.vue';
-import { cut } from '../engraving/score';
 import { paperHere } from '../handout/part';
 import { remember, remembered } from '../ui/remembered';
 import { useTrying } from '../ui/trying';
 import { isTyping } from '../ui/typing';
 import { playOptions } from './options';
-import NowLayer from './NowLayer.vue';
 import PlayBar from './PlayBar.vue';
 import { usePlaying } from './playing';
+import VoiceGrid, { type Voice } from './VoiceGrid.vue';
 
 const route = useRoute();
 const router = useRouter();
@@ -23,17 +21,8 @@ const LONGEST = 45;
 const isNumber = (value: unknown): value is number => typeof value === 'number';
 const minutes = ref(Number(route.query.minutes) || remembered('warm-up-minutes', 8, isNumber));
 const at = ref(0);
-const width = ref(1200);
-const stage = ref<HTMLElement | null>(null);
-let observer: ResizeObserver | null = null;
 
 const turn = computed(() => plan.value?.turns[at.value] ?? null);
-const parts = computed(() => (turn.value?.parts ?? []).map((part) => ({ ...part, score: cut(part.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>')) })));
-/** Two beside one another where there are many: five sections fit on a wall. */
-const columns = computed(() => (parts.value.length > 3 && width.value > 900 ? 2 : 1));
-const ZOOM = 1.15;
-const part = computed(() => Math.floor((width.value - (columns.value - 1) * 32) / columns.value / ZOOM));
-
 async function load(): Promise<void> {
     if (route.name !== 'warm-up') return;
     along.reset();
@@ -63,6 +52,18 @@ function noteOf(part: WarmUpPart): string {
     if (sounding.value < 0) return '';
     return part.play.tones.findLast((tone) => tone.at <= sounding.value + 1e-3)?.id ?? '';
 }
+
+const voices = computed<Voice[]>(() =>
+    (turn.value?.parts ?? []).map((one) => ({
+        section: one.section,
+        name: one.name,
+        about: one.isOwn ? (one.serves.length ? `for m. ${one.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string',
+        xml: one.xml,
+        paper: paper(one.section),
+        isQuiet: !one.isOwn,
+        now: noteOf(one),
+    })),
+);
 
 function go(by: number): void {
     const to = at.value + by;
@@ -99,14 +100,11 @@ const clock = computed(() => `${Math.floor(left.value / 60)}:${String(left.value
 
 onMounted(() => {
     window.addEventListener('keydown', keydown);
-    observer = new ResizeObserver(([entry]) => (width.value = Math.floor(entry?.contentRect.width ?? 1200)));
-    if (stage.value) observer.observe(stage.value);
     void load();
 });
 onBeforeUnmount(() => {
     window.removeEventListener('keydown', keydown);
     window.clearInterval(timer);
-    observer?.disconnect();
 });
 watch(() => route.params.piece, load);
 /** The class's sheet, or what one section plays. */
@@ -139,24 +137,12 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
         <p v-if="problem" class="problem" role="alert">{{ problem }}</p>
         <p v-else-if="!plan" class="quiet" role="status">Working out what the class needs …</p>
         <p v-else-if="!turn" class="quiet">{{ plan.minutes < 3 ? 'That is too short for a line. Give it a few minutes more.' : 'The parts of this piece ask for no warm-up.' }}</p>
-        <div ref="stage" class="stage" tabindex="0" role="region" :aria-label="turn?.title ?? 'Warm-up'">
+        <div class="stage" tabindex="0" role="region" :aria-label="turn?.title ?? 'Warm-up'">
             <template v-if="turn">
                 <h2>{{ turn.title }} <span class="clock" role="timer">{{ clock }}</span></h2>
                 <p class="how">{{ turn.how }}</p>
                 <p class="quiet">{{ turn.why }}. {{ turn.caution }}</p>
-                <div class="parts" :style="{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }">
-                    <section v-for="one in parts" :key="`${turn.kind} ${one.section}`" :class="{ 'is-along': !one.isOwn }">
-                        <p class="who">
-                            <strong>{{ one.name }}</strong> <span class="quiet">{{ one.isOwn ? (one.serves.length ? `for m. ${one.serves.slice(0, 3).join(', ')}` : '') : 'goes along on the open string' }}</span>
-                            <a class="plain-button" :href="paper(one.section)" download :aria-label="`Print for ${one.name}`">Print</a>
-                        </p>
-                        <div class="large" :style="{ width: `${part}px`, zoom: ZOOM }">
-                            <EngravedPage :score="one.score" :room="2" :label="`${turn.title}, ${one.name}`">
-                                <template #over="{ geometry }"><NowLayer v-if="noteOf(one)" :id="noteOf(one)" :geometry="geometry" /></template>
-                            </EngravedPage>
-                        </div>
-                    </section>
-                </div>
+                <VoiceGrid :key="turn.kind" :voices="voices" :label="turn.title" />
             </template>
         </div>
         <PlayBar
@@ -252,20 +238,6 @@ h2 {
 .how {
     margin: 2px 0;
     font-size: 22px;
-}
-
-.parts {
-    display: grid;
-    gap: 4px 32px;
-}
-
-.who {
-    margin: 6px 0 0;
-    font-size: 16px;
-}
-
-.is-along .large {
-    opacity: 0.75;
 }
 
 .problem,

@@ -142,6 +142,7 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
                         <RouterLink v-if="entry.kind === 'warm-up'" class="plain-button" :to="{ name: 'warm-up', params: { piece: entry.piece }, query: { minutes: entry.minutes } }">Show the warm-up</RouterLink>
                         <RouterLink v-if="entry.kind === 'tune'" class="plain-button" :to="{ name: 'tutti', params: { piece: entry.piece }, query: { view: 'unisons' } }">On Tutti</RouterLink>
                         <RouterLink v-if="entry.kind === 'work'" class="plain-button" :to="{ name: 'tutti', params: { piece: entry.piece }, query: { measure: entry.from } }">On Tutti</RouterLink>
+                        <RouterLink v-if="entry.kind === 'work' && entry.tune" class="plain-button" :to="{ name: 'everybody', params: { piece: entry.piece, section: entry.tune }, query: { from: entry.from, to: entry.to } }">Everybody learns the tune</RouterLink>
                     </p>
                     <p class="why">{{ entry.why }}</p>
                     <table v-if="entry.causes.length" aria-label="What makes it hard">

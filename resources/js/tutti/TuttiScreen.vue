@@ -167,6 +167,16 @@ const heardAt = computed(() => {
 });
 const meant = computed(() => (data.value?.sections ?? []).filter(({ part }) => choosing.chosen.value?.parts.includes(part)).map(({ id }) => id));
 
+/** The line that is chosen, for all sections to learn. */
+const everybody = computed(() => {
+    const at = choosing.chosen.value;
+    const measures = data.value?.measures ?? [];
+    const [one] = meant.value;
+    if (!at || one === undefined) return null;
+    const number = (quarter: number): string => measures.findLast((measure) => measure.onset <= quarter + 1e-6)?.number ?? '';
+    return { name: 'everybody', params: { piece: String(route.params.piece), section: one }, query: { from: number(at.from), to: number(at.to - 1e-3) } };
+});
+
 /* Playing along: all sections, one of them as one's own. */
 const heardFrom = ref<number | null>(null);
 /** Quarter notes from the beginning that are heard; null while nothing is. */
@@ -271,6 +281,7 @@ function move(step: number): void {
                     <p>
                         <strong>{{ choosing.spoken.value }}</strong> <button type="button" class="plain-button" @click="choosing.clear()">Choose nothing <kbd>Esc</kbd></button>
                         <button type="button" class="plain-button" @click="isHearing = true">Heard…</button>
+                        <RouterLink v-if="everybody" class="plain-button" :to="everybody">For everybody</RouterLink>
                     </p>
                     <div class="acts" role="group" aria-label="In all that is chosen">
                         <button v-for="one in TUTTI_ACTS" :key="one.name" type="button" :disabled="busy" @click="act(one)">

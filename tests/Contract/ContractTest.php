@@ -189,14 +189,22 @@ final class ContractTest extends FeatureTestCase
             'POST api/v1/write-in' => ['shelf' => (int) $this->things['shelf']] + RouteTable::all()[$route]['body'],
             'GET api/v1/shelves/{shelf}/week', 'GET api/v1/shelves/{shelf}/week.pdf' => ['part' => 'Violin I', 'lessons' => (string) $this->things['piece']],
             'GET api/v1/pieces/{piece}/warm-up.pdf' => ['minutes' => '5'],
+            'POST api/v1/shelves/{shelf}/calendar/look' => ['file' => $this->calendar()],
+            'POST api/v1/shelves/{shelf}/calendar' => ['file' => $this->calendar(), 'uids' => 'a 202612031405'],
             'PUT api/v1/shelves/{shelf}/order' => ['piece' => (int) $this->things['piece'], 'to' => 0],
             'POST api/v1/account/unpack' => ['file' => UploadedFile::fake()->create('all.zip', 4)],
             'POST api/v1/sections/{section}/marks' => ['lines' => '1.2 down, low 4, "sing"', 'seen' => 0],
             'POST api/v1/sections/{section}/copy' => ['look' => false] + RouteTable::all()[$route]['body'],
             default => RouteTable::all()[$route]['body'],
         };
-        if (in_array($route, ['POST api/v1/scores/look', 'POST api/v1/account/unpack'], true)) {
-            return $this->post('/' . explode(' ', $route)[1], $body, ['Accept' => 'application/json']);
+        $withFile = [
+            'POST api/v1/scores/look', 'POST api/v1/account/unpack', 'POST api/v1/shelves/{shelf}/calendar/look',
+            'POST api/v1/shelves/{shelf}/calendar',
+        ];
+        if (in_array($route, $withFile, true)) {
+            $path = str_replace('{shelf}', (string) $this->things['shelf'], explode(' ', $route)[1]);
+
+            return $this->post("/{$path}", $body, ['Accept' => 'application/json']);
         }
 
         return $this->ask($route, $body);
@@ -207,6 +215,14 @@ final class ContractTest extends FeatureTestCase
         DB::table('shares')->where('id', (int) $this->things['share'])->update(['email' => $user->email]);
 
         return $user;
+    }
+
+    private function calendar(): UploadedFile
+    {
+        return UploadedFile::fake()->createWithContent('term.ics', implode("\r\n", [
+            'BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//x', 'BEGIN:VEVENT', 'UID:a', 'SUMMARY:Rehearsal', 'DTSTART:20261203T140500',
+            'DTEND:20261203T145000', 'END:VEVENT', 'END:VCALENDAR', '',
+        ]));
     }
 
     private function file(): UploadedFile

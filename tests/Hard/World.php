@@ -49,6 +49,11 @@ trait World
                 'sections' => [['part_id' => $section->part_id, 'name' => $section->name]],
             ],
         ]);
+        $date = $this->shelf()->dates()->create(['kind' => 'rehearsal', 'starts_at' => '2026-11-26 14:05', 'minutes' => 30]);
+        $heard = $piece->heard()->create([
+            'user_id' => $this->director->id, 'calendar_date_id' => $date->id, 'measure' => '1', 'parts' => [], 'kind' => 'bow',
+            'text' => '', 'heard_at' => '2026-11-26 14:20',
+        ]);
         $thread = Thread::query()->create(['section_id' => $section->id, 'note' => 'P1-m1-n1', 'place' => 'm. 1 beat 1']);
         $thread->remarks()->create(['user_id' => $this->director->id, 'who' => 'Maren', 'text' => 'Long bows here.']);
         auth()->guard('web')->logout();
@@ -62,6 +67,8 @@ trait World
             'errand' => (string) $errand->id,
             'thread' => (string) $thread->id,
             'correction' => (string) $correction->id,
+            'date' => (string) $date->id,
+            'heard' => (string) $heard->id,
             'note' => 'P1-m1-n1',
             'ending' => 'mxl',
             'sheet' => 'phone',

@@ -174,6 +174,7 @@ function takeOver(): void {
             </span>
             <RouterLink v-if="desk.frame" class="class-view-link" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
             <button v-if="desk.frame" type="button" class="class-view-link as-link" @click="sheet = 'glance'">Look it over</button>
+            <button v-if="desk.frame && desk.mayPropose" type="button" class="class-view-link as-link" @click="sheet = 'heard'">Heard…</button>
             <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
             <DeskCompany />
             <nav class="tabs" aria-label="Sections">
@@ -236,7 +237,6 @@ function takeOver(): void {
                     <button type="button" class="plain-button" :aria-pressed="hasHand" @click="hasHand = !hasHand">Hand lane</button>
                     <button v-if="desk.frame" type="button" class="plain-button" :aria-pressed="isPlaying" @click="isPlaying = !isPlaying">Play along</button>
                     <RouterLink v-if="desk.frame" :to="`/piece/${desk.frame.piece.id}/practice/${desk.frame.section.id}`" class="plain-button">Practice lines</RouterLink>
-                    <button v-if="desk.frame && desk.mayPropose" type="button" class="plain-button" @click="sheet = 'heard'">Heard…</button>
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
                     <RouterLink v-if="desk.frame?.piece.typed === 'lesson'" :to="`/piece/${desk.frame.piece.id}/lesson`" class="plain-button">All sections</RouterLink>

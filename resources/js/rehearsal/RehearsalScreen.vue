@@ -287,6 +287,11 @@ input:not([type]) {
     background: var(--panel);
 }
 
+.below > .sheet {
+    max-height: 318px;
+    overflow: auto;
+}
+
 .sheet h2 {
     margin-bottom: 8px;
 }

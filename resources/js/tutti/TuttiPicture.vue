@@ -105,7 +105,14 @@ const cells = computed(() =>
         .filter(({ slot }) => slot !== '.'),
 );
 const CELL: Record<string, string> = { e: 'enters', c: 'goes-on', '-': 'holds' };
-const forks = computed(() => (props.view === 'unisons' ? (props.places ?? []) : []).filter((place) => place.onset >= from.value && place.onset < to.value));
+/** Tuning forks; where several pitches can be tuned at one moment, one with all their names. */
+const forks = computed(() => {
+    const at = new Map<number, string[]>();
+    (props.view === 'unisons' ? (props.places ?? []) : [])
+        .filter((place) => place.onset >= from.value && place.onset < to.value)
+        .forEach(({ onset, pitch }) => at.set(onset, [...(at.get(onset) ?? []), pitch]));
+    return [...at].map(([onset, pitches]) => ({ onset, pitch: pitches.join(', ') }));
+});
 const yOf = (part: string): number => TOP + row0.value * row(part);
 </script>
 

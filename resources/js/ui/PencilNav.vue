@@ -201,6 +201,7 @@ const isHistoryOpen = ref(false);
     background: var(--paper);
     color: var(--ink);
     font-weight: 700;
+    letter-spacing: -0.4px;
 }
 
 .flat.is-small {

@@ -14,8 +14,8 @@ final class FindEdition
      * Everything but the music itself, which is long.
      */
     private const LIGHT = [
-        'id', 'section_id', 'number', 'pencil_list', 'density', 'bows', 'offers', 'lists', 'changed', 'drawing', 'drawing_says',
-        'created_at',
+        'id', 'section_id', 'number', 'pencil_list', 'density', 'bows', 'offers', 'lists', 'heard', 'changed', 'drawing',
+        'drawing_says', 'created_at',
     ];
 
     /**

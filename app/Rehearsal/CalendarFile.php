@@ -124,7 +124,12 @@ final class CalendarFile
             $minutes = PlanWishes::USUAL_MINUTES;
         }
         $title = mb_substr(self::text($event, 'SUMMARY'), 0, 120);
-        $isConcert = preg_match(self::CONCERT, $title . ' ' . self::text($event, 'CATEGORIES')) === 1;
+        $category = strtoupper(self::text($event, 'CATEGORIES'));
+        // Ours say which they are; of others the name does.
+        $isConcert = match ($category) {
+            'REHEARSAL' => false,
+            default => preg_match(self::CONCERT, "{$title} {$category}") === 1,
+        };
         $uid = self::text($event, 'UID') ?: md5($begins->toIso8601String() . $title);
 
         return [

@@ -85,7 +85,9 @@ final readonly class HeardResource
         $from = md5(serialize([
             $user->id,
             $piece->sections->map(static fn (Section $section): string => "{$section->id} " . json_encode($section->practice))->all(),
-            array_map(static fn (HeardThing $one): array => [$one->last()->id, $one->isOpen(), $one->text(), $one->note()], $things),
+            array_map(static fn (HeardThing $one): array => [
+                $one->last()->id, $one->last()->measure, $one->isOpen(), $one->text(), $one->note(),
+            ], $things),
         ]));
         $work = function () use ($piece, $things, $score, $user): array {
             $offers = [];

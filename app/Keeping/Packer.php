@@ -45,13 +45,17 @@ final readonly class Packer
         }
         $shelves = $user->shelves()->get();
         $pieces = Piece::query()->where('user_id', $user->id)->orderBy('shelf_id')->orderBy('lesson_number')->orderBy('id');
-        $ids = $pieces->pluck('id')->all();
+        /** @var list<int> $ids */
+        $ids = array_values($pieces->pluck('id')->all());
         $list = [
             'format' => self::FORMAT,
             'version' => self::VERSION,
             'name' => $user->name,
             'settings' => $user->settings,
-            'shelves' => $shelves->map(static fn (Shelf $shelf): array => $shelf->only('name', 'note', 'kind', 'settings'))->all(),
+            'shelves' => $shelves->map(static fn (Shelf $shelf): array => [
+                ...$shelf->only('name', 'note', 'kind', 'settings'),
+                'dates' => PackedTerm::of($shelf, array_flip($ids)),
+            ])->all(),
             'pieces' => [],
         ];
         $places = array_flip($shelves->map(static fn (Shelf $shelf): int => $shelf->id)->all());
@@ -123,6 +127,7 @@ final readonly class Packer
             'archived' => $piece->archived_at?->toIso8601String(),
             'tempos' => $piece->tempos,
             'parts' => $parts,
+            'heard' => PackedTerm::heard($piece),
             'editions' => $editions,
         ];
     }

@@ -61,7 +61,7 @@ final readonly class Unpacker
         }
         $shelves = $this->shelves($user, is_array($list['shelves'] ?? null) ? $list['shelves'] : []);
         $kept = 0;
-        $problems = [];
+        $problems = $pieces = [];
         $rows = array_values(array_filter($list['pieces'], is_array(...)));
         foreach ($rows as $done => $row) {
             if (!$tell($done, count($rows))) {
@@ -70,7 +70,7 @@ final readonly class Unpacker
             $title = self::text($row, 'title', 120) ?: 'A piece without a title';
             try {
                 $shelf = is_int($row['shelf'] ?? null) ? $shelves[$row['shelf']] ?? null : null;
-                $this->piece($user, $archive, $row, $title, $shelf ?? $this->shelf($user));
+                $pieces[$done] = $this->piece($user, $archive, $row, $title, $shelf ?? $this->shelf($user));
                 $kept++;
             } catch (UprightPencilException $problem) {
                 $problems[] = "“{$title}”: {$problem->getMessage()}";
@@ -78,6 +78,10 @@ final readonly class Unpacker
                 report($problem);
                 $problems[] = "“{$title}” could not be brought in.";
             }
+        }
+        foreach ($shelves as $place => $shelf) {
+            $dates = $list['shelves'][$place]['dates'] ?? [];
+            PackedTerm::unpack($shelf, is_array($dates) ? array_values($dates) : [], $pieces);
         }
         $tell(count($rows), count($rows));
         $told = $kept === 1 ? '1 piece was brought in.' : "{$kept} pieces were brought in.";
@@ -121,9 +125,10 @@ final readonly class Unpacker
 
     /**
      * @param array<mixed> $row
+     * @return int id of the piece
      * @throws UnreadableScore
      */
-    private function piece(User $user, Archive $archive, array $row, string $title, Shelf $shelf): void
+    private function piece(User $user, Archive $archive, array $row, string $title, Shelf $shelf): int
     {
         $bytes = $archive->bytes(self::text($row, 'score', 300)) ?? throw UnreadableScore::because('its score is not in the file.');
         if ($user->bytesUsed() + strlen($bytes) > config()->integer('pencil.quota_megabytes') * 1024 * 1024) {
@@ -135,7 +140,7 @@ final readonly class Unpacker
         $marks = $archive->json("{$folder}/marks.json") ?? [];
         $log = $archive->json("{$folder}/log.json") ?? [];
         $talk = $archive->json("{$folder}/talk.json") ?? [];
-        DB::transaction(function () use ($user, $archive, $row, $title, $shelf, $bytes, $file, $prepared, $marks, $log, $talk): void {
+        $work = function () use ($user, $archive, $row, $title, $shelf, $bytes, $file, $prepared, $marks, $log, $talk): int {
             $lesson = $row['lesson'] ?? null;
             $piece = $this->keep->keepPrepared(
                 $shelf,
@@ -172,7 +177,12 @@ final readonly class Unpacker
             $this->editions($user, $archive, $sections->all(), is_array($row['editions'] ?? null) ? $row['editions'] : []);
             $this->log($user, $piece, $sections->all(), $log);
             $this->talk($sections->all(), $talk);
-        }, 3);
+            PackedTerm::unpackHeard($user, $piece, is_array($row['heard'] ?? null) ? array_values($row['heard']) : []);
+
+            return $piece->id;
+        };
+
+        return DB::connection()->transaction($work, 3);
     }
 
     private static function number(mixed $value): ?int

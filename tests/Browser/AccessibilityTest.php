@@ -65,6 +65,15 @@ final class AccessibilityTest extends BrowserTestCase
         yield 'practice lines' => ['/piece/2/practice/6', '.line-row g.note', []];
         yield 'warm-up' => ['/piece/2/warm-up', '.stage g.note', []];
         yield 'playing along' => ['/piece/2/tutti', '.tutti svg', ['Play along']];
+        yield 'tuning' => ['/piece/2/tutti?view=unisons', '.beside article', []];
+        yield 'who enters' => ['/piece/2/tutti?view=entrances', '.beside h2', []];
+        yield 'a rehearsal' => ['/rehearsal/4', '.plan-strip [role=option]', []];
+        yield 'what was heard' => ['/rehearsal/4', '.plan-strip [role=option]', ['+ what was heard']];
+        yield 'a term' => ['/rehearsal/term/1', '.columns ol li', []];
+        yield 'on the wall' => ['/rehearsal/4/wall', '.clock', []];
+        yield 'in the room' => ['/rehearsal/4/hear', '.targets button', []];
+        yield 'logbook' => ['/piece/3/logbook', '.heard', []];
+        yield 'a line for everybody' => ['/piece/2/everybody/6?from=1&to=4', '.voices g.note', []];
         yield 'history' => ['/piece/2/desk', '.sheet g.note', ['History']];
     }
 

@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Models\CalendarDate;
 use App\Models\Piece;
+use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
 use Illuminate\Testing\TestResponse;
 
@@ -252,6 +253,26 @@ final class RehearsalTest extends FeatureTestCase
         self::assertNotSame([], $long->json('entries'));
         preg_match_all('~/Type\s*/Page\b~', (string) $this->get("/api/v1/dates/{$date->id}/plan.pdf")->getContent(), $pages);
         self::assertLessThanOrEqual(1, count($pages[0]), 'on one page');
+    }
+
+    public function testATermIsPackedAndUnpackedWithItsPieces(): void
+    {
+        $date = $this->date('2026-11-19 14:05');
+        $this->done($date, $this->plan($date)->json('entries'))->assertOk();
+        $this->hear(['kind' => 'words', 'text' => 'sing it first', 'sections' => [$this->two->sections[1]->id]])->assertCreated();
+        $errand = $this->postJson('/api/v1/account/pack')->assertStatus(202)->json('id');
+        $file = $this->get("/api/v1/account/errands/{$errand}/file")->assertOk()->streamedContent();
+
+        $this->actingAs($this->stranger);
+        $this->post('/api/v1/account/unpack', ['file' => UploadedFile::fake()->createWithContent('all.zip', $file)])->assertStatus(202);
+        $shelf = $this->stranger->shelves()->firstOrFail();
+        $piece = Piece::query()->where('user_id', $this->stranger->id)->firstOrFail();
+        $there = $shelf->dates()->firstOrFail();
+        self::assertSame('2026-11-19 14:05', $there->starts_at->format('Y-m-d H:i'));
+        self::assertSame([$piece->id], array_values(array_unique(array_column($there->done ?? [], 'piece'))), 'the piece there');
+        self::assertSame(['sing it first', ['P2']], [$piece->heard()->firstOrFail()->text, $piece->heard()->firstOrFail()->parts]);
+        $plan = $this->getJson("/api/v1/dates/{$there->id}/plan")->assertOk();
+        self::assertNotSame([], $plan->json('done'));
     }
 
     public function testALineForEverybodyIsTakenAway(): void

@@ -17,8 +17,8 @@ final class DateRequest extends FormRequest
     {
         return [
             'kind' => ['required', Rule::in(['rehearsal', 'concert'])],
-            'date' => ['required', 'string', 'date_format:Y-m-d', 'after:1999-12-31', 'before:2100-01-01'],
-            'time' => ['required', 'string', 'date_format:H:i'],
+            'date' => ['bail', 'required', 'string', 'date_format:Y-m-d', 'after:1999-12-31', 'before:2100-01-01'],
+            'time' => ['bail', 'required', 'string', 'date_format:H:i'],
             'minutes' => ['required', 'integer', 'between:1,' . PlanWishes::MOST_MINUTES],
             'title' => ['nullable', 'string', 'max:120'],
             'place' => ['nullable', 'string', 'max:120'],

@@ -27,7 +27,7 @@ final class HeardRequest extends PieceRequest
             'text' => ['nullable', 'string', 'max:300', 'required_if:kind,' . HeardKind::Words->value],
             'token' => ['nullable', 'string', 'regex:~^[A-Za-z0-9-]{8,40}$~'],
             'date' => ['nullable', 'integer', 'min:1', 'max:999999999999999999'],
-            'at' => ['nullable', 'string', 'date'],
+            'at' => ['bail', 'nullable', 'string', 'date'],
         ];
     }
 

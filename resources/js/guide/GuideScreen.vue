@@ -4,7 +4,6 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import desk from '../../../docs/screenshots/desk.png';
 import handOut from '../../../docs/screenshots/hand-out.png';
-import bowAlong from '../../../docs/screenshots/bow-along.png';
 import practiceLines from '../../../docs/screenshots/practice-lines.png';
 import bringIn from '../../../docs/screenshots/bring-in.png';
 import myPart from '../../../docs/screenshots/my-part.png';
@@ -107,7 +106,7 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
         {
             title: 'Play along',
             text: 'Play sounds your part as it is marked, and the bow moves as it should: which way, how much, on which string. Slower or faster, a few measures round and round, every second time alone, on open strings, or only the bow in the air.',
-            picture: bowAlong, shows: 'A part that plays, with the bow under it', isPhone: true,
+            picture: myPart, shows: 'A part on a phone; Play is at its foot', isPhone: true,
         },
         {
             title: 'Practise',

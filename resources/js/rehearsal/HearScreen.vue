@@ -33,6 +33,10 @@ onMounted(async () => {
     await load();
     await send();
 });
+/** What was kept here and is sent now stands in the book. */
+watch(() => waiting.value.length, (now, before) => {
+    if (now < before) void load();
+});
 watch(at, (now) => {
     remember(`hear-at-${id.value}`, now);
     measure.value = '';

@@ -21,6 +21,8 @@ const history = useHistory();
 const id = computed(() => Number(route.params.date));
 const { plan, problem, isBusy, load, change, move, set, drop, bringBack, tick, allDone } = usePlan(() => id.value);
 const chosen = ref(0);
+/** A field shows again what holds after a number that was not taken. */
+const minutesKey = ref(0);
 const hearing = ref(false);
 const heardPiece = ref(0);
 const adding = ref({ piece: 0, from: '', to: '', minutes: 6 });
@@ -105,7 +107,15 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
         <p v-else-if="!plan" class="quiet pad" role="status">Planning…</p>
         <template v-else>
             <div class="wishes">
-                <label>minutes <input type="number" min="1" max="300" :value="plan.date.minutes" aria-label="Minutes of the rehearsal" @change="change({ minutes: Number(($event.target as HTMLInputElement).value) }, 'Planned again.')" /></label>
+                <label>minutes <input
+                    :key="minutesKey"
+                    type="number"
+                    min="1"
+                    max="300"
+                    :value="plan.date.minutes"
+                    aria-label="Minutes of the rehearsal"
+                    @change="change({ minutes: Number(($event.target as HTMLInputElement).value) }, 'Planned again.').then(() => minutesKey++)"
+                /></label>
                 <label>begin with
                     <select :value="plan.begin" :disabled="isBusy" aria-label="Begin with" @change="begin(($event.target as HTMLSelectElement).value)">
                         <option v-for="one in plan.begins" :key="one.key" :value="one.key">{{ one.title }}</option>

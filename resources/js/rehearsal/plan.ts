@@ -39,13 +39,21 @@ export function usePlan(id: () => number) {
 
     const load = (): Promise<boolean> => attempt(async () => void (plan.value = await api.get<Rehearsal>(`dates/${id()}/plan`)));
 
-    async function change(changes: Changes, said: string): Promise<void> {
+    /** One change after the other: none is lost because another is still on its way. */
+    let last: Promise<void> = Promise.resolve();
+
+    function change(changes: Changes, said: string): Promise<void> {
+        last = last.then(() => write(changes, said));
+        return last;
+    }
+
+    async function write(changes: Changes, said: string): Promise<void> {
         const now = plan.value;
-        if (!now || isBusy.value) return;
+        if (!now) return;
         isBusy.value = true;
         const entries = changes.entries ?? now.entries;
         const pieces = now.pieces.every(({ isIn }) => isIn) ? null : now.pieces.filter(({ isIn }) => isIn).map((piece) => piece.id);
-        await orWarn(async () => {
+        const went = await orWarn(async () => {
             plan.value = await api.put<Rehearsal>(`dates/${id()}/plan`, {
                 minutes: changes.minutes ?? now.date.minutes,
                 begin: changes.begin ?? now.begin,
@@ -57,6 +65,8 @@ export function usePlan(id: () => number) {
             });
             tellWithUndo(said, () => void history.turn('undo'));
         });
+        // What was not taken is shown as it was.
+        if (!went) plan.value = { ...now };
         isBusy.value = false;
     }
 

@@ -7,7 +7,6 @@ declare(strict_types=1);
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\Harness;
-use Symfony\Component\Process\Process;
 use Tests\Browser\Support\Page;
 use Tests\Support\Client;
 
@@ -40,6 +39,14 @@ $page->go('/piece/2/tutti')->find('.middle svg rect');
 $page->keys(WebDriverKeys::ARROW_RIGHT)->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_DOWN);
 $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->find('.chosen');
 $shoot($page, 'tutti');
+$page->go('/piece/3/tutti?view=unisons')->find('.fork');
+$shoot($page, 'tuning');
+$page->go('/rehearsal')->find('.plan-strip [role=option]');
+$shoot($page, 'rehearsal');
+$page->press('Term')->find('.columns ol li');
+$shoot($page, 'term');
+$page->go('/piece/3/logbook')->find('.heard');
+$shoot($page, 'logbook');
 $page->go('/class')->until(fn (): bool => $page->count('.example svg g.note') > 20, 'the examples are not engraved');
 $shoot($page, 'class');
 $page->go('/piece/3/read-through')->find('article .pictures svg');
@@ -59,22 +66,9 @@ $first = $sections[0]['id'];
 $director->json('POST', "sections/{$first}/marks", ['lines' => '27.1-28.3 III or I', 'seen' => 9007199254740991]);
 $page->go("/piece/2/class-view/{$first}")->find('section[aria-label="Version B"] .hand-dot');
 $shoot($page, 'class-view');
-foreach (array_slice($sections, 1) as $section) {
-    $director->json('POST', "sections/{$section['id']}/editions");
-}
-$page->go('/piece/2/hand-out')->find('.part');
-$page->press('All parts', '.on-paper')->sees('pages', '.paper-preview [role=status]');
-$shoot($page, 'paper');
 
-// A part that is played along and practised, and what its director sees of it.
+// What a part asks its players.
 $bridge = $director->json('GET', 'pieces/3/handout')['sections'][0]['id'];
-$url = $director->json('POST', "sections/{$bridge}/editions")['link']['url'];
-$phone->go($url)->engraved()->press('Play');
-$phone->find('.play-bar .play')->click();
-$phone->until(fn (): bool => $phone->count('#music .sounds') === 1, 'nothing sounds');
-$shoot($phone, 'bow-along');
-$phone->press('Done')->press('Practise')->find('.practise .lines');
-$shoot($phone, 'practise');
 $page->go("/piece/3/practice/{$bridge}")->until(fn (): bool => $page->count('.line-row g.note') > 60, 'the lines are not engraved');
 $page->find('.line-row .acts button')->click();
 $page->find('.play')->click();
@@ -109,8 +103,3 @@ $page->go('/piece/2/corrected')->sees('Choose the corrected file')->find('input[
 $page->sees('Bring it in');
 $shoot($page, 'corrected-score');
 unlink($corrected);
-$pdf = $folder . '/printed-page.pdf';
-file_put_contents($pdf, (string) $director->call('GET', "sections/{$first}/download.pdf")->getBody());
-(new Process(['pdftoppm', '-r', '72', '-f', '1', '-l', '1', '-singlefile', '-png', $pdf, "{$folder}/printed-page"]))->mustRun();
-unlink($pdf);
-echo "printed-page.png\n";

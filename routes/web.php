@@ -1,6 +1,7 @@
 <?php
 
 use App\Http\Controllers\AccountController;
+use App\Http\Controllers\AssignedLineController;
 use App\Http\Controllers\BinController;
 use App\Http\Controllers\BookController;
 use App\Http\Controllers\CalendarController;
@@ -187,6 +188,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::get('pieces/{piece}/warm-up', [WarmUpController::class, 'show']);
         Route::get('pieces/{piece}/warm-up.pdf', [WarmUpController::class, 'pdf']);
         Route::get('pieces/{piece}/play', [PlayController::class, 'piece']);
+        Route::post('sections/{section}/assigned/look', [AssignedLineController::class, 'look']);
+        Route::post('sections/{section}/assigned', [AssignedLineController::class, 'store']);
         Route::get('sections/{section}/unison', [UnisonController::class, 'show']);
         Route::get('sections/{section}/unison/download.{ending}', [UnisonController::class, 'download']);
         Route::get('sections/{section}/practice', [PracticeLineController::class, 'show']);

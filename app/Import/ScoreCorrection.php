@@ -40,6 +40,7 @@ final readonly class ScoreCorrection
     public function look(Piece $piece, string $bytes): CorrectedScore
     {
         $old = (new ScoreReader())->read((string) gzuncompress($piece->source));
+        $bytes = AssignedLines::with($piece, $bytes);
 
         return CorrectedScore::of($old, $bytes, $piece->corrections()->count() + 1);
     }

@@ -105,6 +105,7 @@ final readonly class Packer
                 'density' => $section->density,
                 'bows' => $section->bows,
                 'practice' => $section->practice,
+                'follows' => $section->follows,
                 'bowed' => $section->bowed_at?->toIso8601String(),
                 'fingered' => $section->fingered_at?->toIso8601String(),
             ];

@@ -25,6 +25,7 @@ use Throwable;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MarksJson;
+use UprightPencil\Lessons\LessonSection;
 use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Printing\BowDensity;
@@ -167,6 +168,7 @@ final readonly class Unpacker
                     'density' => Density::tryFrom(self::text($part, 'density', 20))?->value,
                     'bows' => BowDensity::tryFrom(self::text($part, 'bows', 20))?->value,
                     'practice' => is_array($part['practice'] ?? null) ? LineChoice::from($part['practice'])->toArray() : null,
+                    'follows' => self::follows($part['follows'] ?? null),
                     'bowed_at' => self::time($part['bowed'] ?? null),
                     'fingered_at' => self::time($part['fingered'] ?? null),
                 ]);
@@ -183,6 +185,14 @@ final readonly class Unpacker
         };
 
         return DB::connection()->transaction($work, 3);
+    }
+
+    /** @return array{part: string, for: string}|null */
+    private static function follows(mixed $follows): ?array
+    {
+        $for = is_array($follows) ? LessonSection::tryFrom(self::text($follows, 'for', 20)) : null;
+
+        return $for === null || !is_array($follows) ? null : ['part' => self::text($follows, 'part', 64), 'for' => $for->value];
     }
 
     private static function number(mixed $value): ?int

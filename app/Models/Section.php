@@ -31,6 +31,8 @@ use Illuminate\Support\Carbon;
  * @property string|null $density how many fingers its page shows; null as the class has it
  * @property string|null $bows how many directions of the bow; null as the class has it
  * @property array<string, mixed>|null $practice as {@see \App\Practice\LineChoice} keeps it; null where the product chooses the lines
+ * @property array{part: string, for: string}|null $follows the part whose line this is, and the section it is written for; null for a part
+ *     of the score itself
  * @property Carbon|null $deleted_at since when a corrected score has no such part
  * @property Piece $piece
  */
@@ -41,7 +43,7 @@ final class Section extends Model
     /** Everything but the music itself, which is long. */
     public const LIGHT = [
         'id', 'piece_id', 'part_id', 'name', 'instrument', 'position', 'state', 'bowed_at', 'fingered_at', 'density', 'bows',
-        'state_began_at', 'practice',
+        'state_began_at', 'practice', 'follows',
     ];
 
     protected $guarded = ['id'];
@@ -55,6 +57,7 @@ final class Section extends Model
             'reading' => Bytes::class,
             'state' => 'array',
             'practice' => 'array',
+            'follows' => 'array',
             'bowed_at' => 'datetime',
             'fingered_at' => 'datetime',
             'state_began_at' => 'datetime',

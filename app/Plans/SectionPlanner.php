@@ -17,7 +17,9 @@ use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Format\MusicXml\ScoreWriter;
 use UprightPencil\Format\MusicXml\SharedSigns;
 use UprightPencil\Marks\Chair;
+use UprightPencil\Marks\Mark as CoreMark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkGroup;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
@@ -56,6 +58,13 @@ final readonly class SectionPlanner
 
     public function book(Section $section, Score $score): MarkBook
     {
+        // What its own says at a note holds over what it follows.
+        return MarkBook::of([...$this->followed($section, $score), ...self::marks($section)], $score->parts[0]);
+    }
+
+    /** @return list<CoreMark> */
+    private static function marks(Section $section): array
+    {
         $marks = [];
         foreach ($section->marks()->get() as $mark) {
             /** @var Mark $mark */
@@ -65,7 +74,30 @@ final readonly class SectionPlanner
             }
         }
 
-        return MarkBook::of($marks, $score->parts[0]);
+        return $marks;
+    }
+
+    /**
+     * The bow marks of the line that a section follows, at its own notes; none for a part of the score itself.
+     *
+     * @return list<CoreMark>
+     */
+    private function followed(Section $section, Score $score): array
+    {
+        if ($section->follows === null) {
+            return [];
+        }
+        /** @var Section|null $lead */
+        $lead = $section->piece->sections()->where('part_id', $section->follows['part'])->first();
+        $ids = $lead === null ? null : SameRhythm::ids($this->score($lead)->parts[0], $score->parts[0]);
+        if ($lead === null || $ids === null) {
+            return [];
+        }
+
+        return SameRhythm::there(array_values(array_filter(
+            self::marks($lead),
+            static fn (CoreMark $mark): bool => $mark->kind()->slot()->group() === MarkGroup::Bow,
+        )), $ids);
     }
 
     /**

@@ -80,7 +80,7 @@ final readonly class LessonScore
                     continue;
                 }
                 $name = $section->partName() . ($index > 0 ? SectionLine::SECOND : '');
-                $written[] = self::write($elements[$part->id], $id, $name, $section, $octave->octaves, $by);
+                $written[] = self::part($elements[$part->id], $id, $name, $section, $octave->octaves, $by);
             }
         }
         self::replace($typed, $written);
@@ -129,10 +129,12 @@ final readonly class LessonScore
     }
 
     /**
+     * A line as a section reads it.
+     *
      * @param array<int, int> $by octaves more, by the position of the note in the part
      * @return array{DOMElement, DOMElement} the entry in the list of parts, and the part
      */
-    private static function write(
+    public static function part(
         DOMElement $line,
         string $id,
         string $name,

@@ -128,6 +128,8 @@ final class RouteTable
             'PATCH api/v1/heard/{heard}' => [['better' => true], self::PROPOSERS],
             'DELETE api/v1/heard/{heard}' => [[], self::PROPOSERS],
             'POST api/v1/heard/{heard}/correct' => [[], self::PROPOSERS],
+            'POST api/v1/sections/{section}/assigned/look' => [['for' => 'viola'], self::OWNER],
+            'POST api/v1/sections/{section}/assigned' => [['for' => 'viola'], $made(self::OWNER)],
             'GET api/v1/sections/{section}/unison' => [['from' => '1', 'to' => '2'], self::ALL],
             'GET api/v1/sections/{section}/unison/download.{ending}' => [['from' => '1', 'to' => '2'], self::ALL],
             'GET api/v1/shelves/{shelf}/book' => [[], self::OWNER_ALONE],

@@ -8,6 +8,7 @@ import { useHistory } from '../history/store';
 import { remember, remembered } from '../ui/remembered';
 import { copy, tell, warn } from '../ui/say';
 import { sentenceOf, useTrying } from '../ui/trying';
+import AssignLine from './AssignLine.vue';
 import CoTeachers from './CoTeachers.vue';
 import HandOutPart from './HandOutPart.vue';
 import PaperPreview from './PaperPreview.vue';
@@ -226,6 +227,7 @@ function layTogether(what: 'score' | 'poster'): void {
                 @stale="load"
             />
 
+            <AssignLine v-if="isOwner && data.sections.length" :sections="data.sections" :piece="data.piece.id" @made="load" />
             <CoTeachers v-if="isOwner" v-model="data.shares" :piece-id="data.piece.id" :parts="data.sections.map((section) => section.name)" />
         </template>
         <ElDialog :model-value="code !== null" :title="code?.name" width="320px" @close="code = null">

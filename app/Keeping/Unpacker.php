@@ -190,9 +190,10 @@ final readonly class Unpacker
     /** @return array{part: string, for: string}|null */
     private static function follows(mixed $follows): ?array
     {
-        $for = is_array($follows) ? LessonSection::tryFrom(self::text($follows, 'for', 20)) : null;
+        $follows = is_array($follows) ? $follows : [];
+        $for = LessonSection::tryFrom(self::text($follows, 'for', 20));
 
-        return $for === null || !is_array($follows) ? null : ['part' => self::text($follows, 'part', 64), 'for' => $for->value];
+        return $for === null ? null : ['part' => self::text($follows, 'part', 64), 'for' => $for->value];
     }
 
     private static function number(mixed $value): ?int

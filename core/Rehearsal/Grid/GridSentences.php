@@ -39,7 +39,7 @@ final readonly class GridSentences
         if (array_filter($rests, static fn (string $one): bool => str_contains($one, self::ANSWER)) !== []) {
             return $rests;
         }
-        $otherwise = $this->otherwise($measure, $events);
+        $otherwise = $this->otherwise($measure, $events, $playing);
 
         return [...$rests, ...($otherwise === [] ? $this->alone($measure, $events, $playing) : $otherwise)];
     }
@@ -135,9 +135,10 @@ final readonly class GridSentences
      * All others play one rhythm, and one section another.
      *
      * @param list<GridEvent> $events
+     * @param list<GridSpan> $playing
      * @return list<string>
      */
-    private function otherwise(Measure $measure, array $events): array
+    private function otherwise(Measure $measure, array $events, array $playing): array
     {
         $rhythms = [];
         foreach ($events as $event) {
@@ -163,11 +164,31 @@ final readonly class GridSentences
         $name = $this->names[$few[0]] ?? '';
         // Where somebody only has less to do, the others do not trip over it.
         if ($extra === []) {
-            return $missing === [] ? [] : ["{$name} holds over " . self::places($missing) . ', where all others move'];
+            $held = array_filter($missing, static fn (GridEvent $one): bool => self::sounds($few[0], $measure, $one, $playing));
+            $told = ["{$name} holds over " => $held, "{$name} rests on " => array_diff_key($missing, $held)];
+
+            return array_map(
+                static fn (string $does, array $there): string => $does . self::places($there) . ', where all others move',
+                array_keys(array_filter($told)),
+                array_filter($told),
+            );
         }
 
         return ["{$name} breaks the pattern: it has " . self::places($extra)
             . ($missing === [] ? ' besides' : ', the others ' . self::places($missing))];
+    }
+
+    /** @param list<GridSpan> $playing */
+    private static function sounds(string $part, Measure $measure, GridEvent $at, array $playing): bool
+    {
+        $moment = $measure->onset->plus($at->offset);
+        foreach ($playing as $span) {
+            if ($span->partId === $part && !$moment->isLessThan($span->from) && $moment->isLessThan($span->until)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param array<string, GridEvent> $events */

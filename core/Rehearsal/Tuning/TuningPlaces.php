@@ -26,9 +26,13 @@ final class TuningPlaces
     /** Half steps, within the octave, that rub: seconds and the tritone. */
     private const RUBS = [1, 2, 6, 10, 11];
     private const OCTAVE = 12;
-    /** What a place is worth: every section that holds, an open string among them or its octave, a risky note, a strong beat, its length. */
+    /**
+     * What a place is worth: every section that holds, an open string among them and each further one, or an octave of one, a risky note,
+     * a strong beat, its length.
+     */
     private const SECTION = 1.6;
     private const OPEN = 1.5;
+    private const MORE_OPEN = 0.4;
     private const OPEN_OCTAVE = 0.7;
     private const RISK = 0.8;
     private const STRONG = 0.3;
@@ -341,7 +345,7 @@ final class TuningPlaces
         $risks = array_filter($parts, static fn (TunedPart $part): bool => $part->risk !== '');
 
         return $worth + match (true) {
-            $open !== [] => self::OPEN,
+            $open !== [] => self::OPEN + self::MORE_OPEN * (count($open) - 1),
             $octaves !== [] => self::OPEN_OCTAVE,
             default => 0.0,
         } + ($risks === [] ? 0.0 : self::RISK);

@@ -107,6 +107,14 @@ final class TuningPlacesTest extends TestCase
         self::assertSame([1, 0], array_map(static fn (TuningPlace $place): int => $place->measure, $places));
     }
 
+    public function testSeveralOpenStringsAreBetterThanARiskyNote(): void
+    {
+        // G: open in cello and viola. B: the seconds' first finger, and a risky one in the firsts.
+        $places = self::places(['Violin I' => '_b4 | g4 |', 'Viola' => '_B4 | G,4 |', 'Cello' => '_B,4 | G,,4 |']);
+
+        self::assertSame(['G', 'Bb'], array_map(static fn (TuningPlace $place): string => $place->pitchClass, $places));
+    }
+
     public function testOneBeginsAMeasureEarlierAndInTheFirstMeasureAtOnce(): void
     {
         $lines = ['Violin I' => 'd4 | e4 | a4 |', 'Cello' => 'D,4 | F,4 | A,4 |'];

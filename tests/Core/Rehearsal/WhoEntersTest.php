@@ -100,6 +100,13 @@ final class WhoEntersTest extends TestCase
         self::assertSame(['Cello holds over beat 3, where all others move'], $grid[0]->told);
     }
 
+    public function testWhoRestsWhereAllOthersMoveIsNotSaidToHold(): void
+    {
+        $grid = self::grid(['Violin I' => 'd d d d |', 'Violin II' => 'B B B B |', 'Viola' => 'G G G G |', 'Cello' => 'G, G, z2 |']);
+
+        self::assertSame(['Cello rests on beat 3 and beat 4, where all others move'], $grid[0]->told);
+    }
+
     public function testTwoSectionsMakeNoPattern(): void
     {
         self::assertSame([], self::grid(['Violin I' => 'd d d d |', 'Cello' => 'D,4 |'])[0]->told);

@@ -42,7 +42,7 @@ const isIn = (piece: PieceCover, index: number): boolean => props.stretch?.piece
                     :title="words(piece, index)"
                     @mouseenter="told = words(piece, index)"
                     @click="told = words(piece, index)"
-                ><b v-if="index === 0 || (index + 1) % 10 === 0">{{ number }}</b></i>
+                ><b v-if="index === 0 || Number(number) % 10 === 0">{{ number }}</b></i>
             </span>
         </div>
         <p class="quiet legend" aria-live="polite">

@@ -14,7 +14,7 @@ const id = computed(() => Number(route.params.date));
 const { plan, problem, load, tick } = usePlan(() => id.value);
 const { waiting, refused, send, forget } = useWaiting();
 const isNumber = (value: unknown): value is number => typeof value === 'number';
-const at = ref(remembered(`hear-at-${id.value}`, 0, isNumber));
+const at = ref(remembered(`hear-at-${id.value}`, -1, isNumber));
 const measure = ref('');
 const list = shallowRef<HeardList | null>(null);
 
@@ -31,6 +31,8 @@ const rows = computed(() => (plan.value?.heard ?? []).filter((row) => row.piece 
 
 onMounted(async () => {
     await load();
+    // What is worked first, until something else is chosen.
+    if (at.value < 0) at.value = Math.max(0, plan.value?.entries.findIndex(({ kind, isDone }) => kind === 'work' && !isDone) ?? 0);
     await send();
 });
 /** What was kept here and is sent now stands in the book. */

@@ -142,6 +142,17 @@ final class RehearsalTest extends FeatureTestCase
         self::assertSame(2, $this->two->heard()->count(), 'both are kept');
     }
 
+    public function testWhoWorksOnOnePartHearsThatPart(): void
+    {
+        $bass = $this->person('Specialist');
+        $this->share($this->two, $bass, 'edit');
+        $this->two->shares()->where('user_id', $bass->id)->update(['parts' => json_encode([$this->two->sections[1]->name])]);
+        $this->actingAs($bass);
+        $this->hear(['sections' => [$this->two->sections[1]->id]])->assertCreated()->assertJsonPath('mayHear', true);
+        $this->hear(['sections' => [$this->two->sections[0]->id]])->assertForbidden();
+        $this->hear()->assertForbidden();
+    }
+
     public function testAPhoneThatSendsTwiceWritesOnce(): void
     {
         $this->hear(['token' => 'the-same-again'])->assertCreated();

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Models\Piece;
+use Illuminate\Auth\Access\Response;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use UprightPencil\Rehearsal\Heard\HeardKind;
 
@@ -14,6 +17,19 @@ final class HeardRequest extends PieceRequest
     protected const ABILITY = 'propose';
     /** Days that something may have waited in a phone without a network. */
     private const LATEST_DAYS = 60;
+
+    /** Who works on some of the parts may say what was heard from these. */
+    public function authorize(): Response
+    {
+        $piece = $this->route('piece');
+        $sections = $piece instanceof Piece ? $piece->sections->whereIn('id', $this->sections()) : [];
+        $areTheirs = count($sections) > 0;
+        foreach ($sections as $section) {
+            $areTheirs = $areTheirs && Gate::allows('propose', $section);
+        }
+
+        return $areTheirs ? Response::allow() : parent::authorize();
+    }
 
     /** @return array<string, list<mixed>> */
     public function rules(): array

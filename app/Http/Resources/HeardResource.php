@@ -55,7 +55,7 @@ final readonly class HeardResource
             ),
             'sections' => array_map(static fn (Section $one): array => ['id' => $one->id, 'name' => $one->name], $sections),
             'measures' => array_map(static fn ($measure): string => $measure->number, $score->measures ?? []),
-            'mayHear' => $user->can('propose', $piece),
+            'mayHear' => array_filter($sections, static fn (Section $one): bool => $user->can('propose', $one)) !== [],
         ];
     }
 

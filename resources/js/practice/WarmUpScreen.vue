@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** A warm-up for the whole class, from what the parts of a piece need: large enough for a wall, turned with a clicker. */
+import './wall.css';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
@@ -117,7 +118,7 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
 </script>
 
 <template>
-    <div class="warm-up">
+    <div class="on-the-wall">
         <header>
             <h1>Warm-up</h1>
             <span class="quiet">{{ plan?.title }}</span>
@@ -162,21 +163,6 @@ const leave = (): void => void router.push(`/piece/${String(route.params.piece)}
 </template>
 
 <style scoped>
-.warm-up {
-    display: flex;
-    flex-direction: column;
-    height: 100%;
-    background: var(--paper);
-}
-
-header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px 18px;
-    padding: 12px 24px;
-}
-
 h1 {
     margin: 0;
     font-size: 30px;
@@ -211,19 +197,6 @@ header input {
     font-weight: 700;
 }
 
-nav {
-    display: flex;
-    gap: 8px;
-    margin-left: auto;
-}
-
-.stage {
-    flex: 1;
-    min-height: 0;
-    overflow: auto;
-    padding: 0 24px 20px;
-}
-
 h2 {
     margin: 0;
     font-size: 34px;
@@ -238,14 +211,5 @@ h2 {
 .how {
     margin: 2px 0;
     font-size: 22px;
-}
-
-.problem,
-.warm-up > .quiet {
-    padding: 12px 24px;
-}
-
-.problem {
-    color: var(--wrong);
 }
 </style>

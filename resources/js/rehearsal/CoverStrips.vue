@@ -97,7 +97,7 @@ i b {
 }
 
 .long {
-    background: repeating-linear-gradient(135deg, #e6c9b9 0 3px, var(--cedar-tint) 3px 6px);
+    background: repeating-linear-gradient(135deg, var(--el-color-primary-light-7) 0 3px, var(--cedar-tint) 3px 6px);
 }
 
 .never {

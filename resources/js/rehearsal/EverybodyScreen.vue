@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Everybody learns the tune: a stretch of one section's part, each section in its own clef; on the wall, on paper, and heard. */
+import '../practice/wall.css';
 import { computed, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
@@ -78,7 +79,7 @@ watch(section, load);
 </script>
 
 <template>
-    <div class="everybody">
+    <div class="on-the-wall">
         <header>
             <h1>A line for everybody</h1>
             <form @submit.prevent="load">
@@ -116,21 +117,6 @@ watch(section, load);
 </template>
 
 <style scoped>
-.everybody {
-    display: flex;
-    flex-direction: column;
-    height: 100%;
-    background: var(--paper);
-}
-
-header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px 18px;
-    padding: 12px 24px;
-}
-
 form {
     display: flex;
     flex-wrap: wrap;
@@ -150,25 +136,5 @@ form select {
 
 form input {
     width: 56px;
-}
-
-nav {
-    margin-left: auto;
-}
-
-.stage {
-    flex: 1;
-    min-height: 0;
-    overflow: auto;
-    padding: 0 24px 20px;
-}
-
-.problem,
-.everybody > .quiet {
-    padding: 12px 24px;
-}
-
-.problem {
-    color: var(--wrong);
 }
 </style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What was heard of a piece, section by section. */
+import './rehearsing.css';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
@@ -32,11 +33,11 @@ const groups = computed(() =>
 </script>
 
 <template>
-    <div class="logbook">
+    <div class="rehearsing">
         <header>
             <h1>{{ list?.title ?? ' ' }}</h1>
             <span class="quiet">what was heard, by section</span>
-            <span class="who" role="group" aria-label="Section">
+            <span class="chips" role="group" aria-label="Section">
                 <button type="button" :aria-pressed="only === null" @click="only = null">all sections</button>
                 <button v-for="one in list?.sections ?? []" :key="one.id" type="button" :aria-pressed="only === one.id" @click="only = one.id">{{ one.name }}</button>
             </span>
@@ -60,58 +61,11 @@ const groups = computed(() =>
 </template>
 
 <style scoped>
-.logbook {
-    height: 100%;
-    overflow: auto;
-    padding: 14px 20px 30px 14px;
-}
-
-header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 6px 16px;
-}
-
-.who {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 4px;
-    margin-left: auto;
-}
-
-.who button {
-    border: 1px solid var(--hair);
-    border-radius: var(--radius-round);
-    background: none;
-    padding: 3px 10px;
-    color: var(--soft);
-    cursor: pointer;
-}
-
-.who button[aria-pressed='true'] {
-    border-color: var(--cedar);
-    background: var(--paper);
-    color: var(--ink);
-    font-weight: 700;
-}
-
 .columns {
     display: grid;
     grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
     align-items: start;
     gap: 14px;
-}
-
-.sheet {
-    margin-top: 12px;
-    border-radius: var(--radius-large);
-    background: var(--paper);
-    padding: 14px 18px;
-}
-
-.problem {
-    color: var(--wrong);
 }
 
 @media (width < 900px) {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The plan of a rehearsal: what, how long, with whom and why; what was heard; how long since each measure was worked. */
+import './rehearsing.css';
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { HeardList, RehearsalEntry } from '../api/types';
@@ -90,7 +91,7 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
 </script>
 
 <template>
-    <div class="rehearsal">
+    <div class="rehearsing">
         <header>
             <h1>{{ title }}</h1>
             <span class="quiet">{{ under }}</span>
@@ -207,31 +208,6 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
 </template>
 
 <style scoped>
-.rehearsal {
-    height: 100%;
-    overflow: auto;
-    padding: 14px 20px 30px 14px;
-}
-
-header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 4px 16px;
-    margin-bottom: 8px;
-}
-
-nav {
-    display: flex;
-    align-items: center;
-    gap: 2px;
-    margin-left: auto;
-}
-
-nav a {
-    text-decoration: none;
-}
-
 .wishes {
     display: flex;
     flex-wrap: wrap;
@@ -257,36 +233,6 @@ input:not([type]) {
     width: 58px;
 }
 
-.chips {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 4px;
-}
-
-.chips button {
-    border: 1px solid var(--hair);
-    border-radius: var(--radius-round);
-    background: none;
-    padding: 3px 10px;
-    color: var(--soft);
-    cursor: pointer;
-}
-
-.chips button[aria-pressed='true'] {
-    border-color: var(--cedar);
-    background: var(--paper);
-    color: var(--ink);
-    font-weight: 700;
-}
-
-.sheet {
-    margin-top: 12px;
-    border-radius: var(--radius-large);
-    background: var(--paper);
-    padding: 14px 18px;
-}
-
 .below {
     display: grid;
     grid-template-columns: minmax(0, 2fr) minmax(260px, 1fr);
@@ -300,10 +246,6 @@ input:not([type]) {
 .below > .sheet {
     max-height: 318px;
     overflow: auto;
-}
-
-.sheet h2 {
-    margin-bottom: 8px;
 }
 
 .entry p {
@@ -370,10 +312,6 @@ td:last-child {
 
 .more p {
     margin: 8px 0 0;
-}
-
-.problem {
-    color: var(--wrong);
 }
 
 .pad {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The term of an ensemble: its rehearsals and concerts, and what will not be ready at the present pace. */
+import './rehearsing.css';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
@@ -106,7 +107,7 @@ const summary = computed(() => {
 </script>
 
 <template>
-    <div class="term">
+    <div class="rehearsing">
         <header>
             <h1>{{ term?.name ?? ' ' }}</h1>
             <span class="quiet">{{ summary }}</span>
@@ -183,45 +184,10 @@ const summary = computed(() => {
 </template>
 
 <style scoped>
-.term {
-    height: 100%;
-    overflow: auto;
-    padding: 14px 20px 30px 14px;
-}
-
-header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 4px 16px;
-}
-
-nav {
-    display: flex;
-    align-items: center;
-    gap: 2px;
-    margin-left: auto;
-}
-
-nav a {
-    text-decoration: none;
-}
-
 .columns {
     display: grid;
     grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
     gap: 14px;
-}
-
-.sheet {
-    margin-top: 12px;
-    border-radius: var(--radius-large);
-    background: var(--paper);
-    padding: 14px 18px;
-}
-
-.sheet h2 {
-    margin-bottom: 8px;
 }
 
 ol,
@@ -302,10 +268,6 @@ article p {
     height: 100%;
     border-radius: var(--radius-small);
     background: var(--barrel);
-}
-
-.problem {
-    color: var(--wrong);
 }
 
 @media (width < 900px) {

@@ -16,7 +16,9 @@ use UprightPencil\Settings\CountingWords;
  */
 final class PlanPages
 {
-    private const CAUSES = 5;
+    /** So many things to work in each stretch: fewer, until all of it is on one page; last the bare list. */
+    private const CAUSES = [5, 3, 2, 1, 0, self::BARE];
+    private const BARE = -1;
     private const TITLES = ['warm-up' => 'Warm-up', 'tune' => 'Tune', 'run' => 'Run', 'work' => ''];
 
     /**
@@ -25,11 +27,27 @@ final class PlanPages
      */
     public static function of(array $plan, Paper $paper): array
     {
-        [$width] = $paper->inner();
+        $pages = [];
+        foreach (self::CAUSES as $causes) {
+            $pages = TextPages::of(self::rows($plan, $paper->inner()[0], $causes), $paper, true);
+            if (count($pages) === 1) {
+                break;
+            }
+        }
+
+        return $pages;
+    }
+
+    /**
+     * @param Rehearsal $plan
+     * @return list<TextRow>
+     */
+    private static function rows(array $plan, float $width, int $causes): array
+    {
         $words = CountingWords::from($plan['counts']);
         $rows = [];
         foreach ($plan['entries'] as $entry) {
-            array_push($rows, ...self::entry($entry, $width, $words));
+            array_push($rows, ...self::entry($entry, $width, $words, $causes));
         }
         $heard = array_values(array_filter($plan['heard'], static fn (array $one): bool => $one['isOpen']));
         if ($heard !== []) {
@@ -43,14 +61,14 @@ final class PlanPages
             ];
         }
 
-        return TextPages::of($rows, $paper, true);
+        return $rows;
     }
 
     /**
      * @param RehearsalEntry $entry
      * @return list<TextRow>
      */
-    private static function entry(array $entry, float $width, CountingWords $words): array
+    private static function entry(array $entry, float $width, CountingWords $words, int $causes): array
     {
         $what = $entry['kind'] === 'work' ? " {$entry['from']}–{$entry['to']}" : '';
         $title = trim(self::TITLES[$entry['kind']] . ($entry['kind'] === 'work' ? '' : ': ') . $entry['title'] . $what);
@@ -60,6 +78,9 @@ final class PlanPages
             [16.0, 14.0, "{$entry['minutes']} min"],
             [32.0, $wide, $title . ($entry['who'] === 'all' ? '' : " ({$entry['who']})"), true],
         ]];
+        if ($causes === self::BARE) {
+            return $rows;
+        }
         $said = array_filter([$entry['how'], $entry['kind'] === 'tune' ? '' : $entry['why']], static fn (string $one): bool => $one !== '');
         if ($said !== []) {
             $rows[] = [[32.0, $wide, $words->say(implode(' · ', $said))]];
@@ -68,7 +89,7 @@ final class PlanPages
             $where = "m. {$place['measure']}, beat {$place['beat']}: hold {$place['pitch']} ({$place['who']}). ";
             $rows[] = [[32.0, $wide, $words->say($where . implode('; ', $place['hear']))]];
         }
-        foreach ($entry['kind'] === 'work' ? array_slice($entry['causes'], 0, self::CAUSES) : [] as $cause) {
+        foreach ($entry['kind'] === 'work' ? array_slice($entry['causes'], 0, $causes) : [] as $cause) {
             $rows[] = [[32.0, 18.0, $words->say("m. {$cause['measure']}")], [50.0, $wide - 18.0, "{$cause['who']}: {$cause['text']}"]];
         }
         $rows[] = [];

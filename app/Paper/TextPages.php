@@ -61,6 +61,9 @@ final class TextPages
     /** @param TextRow $row */
     private static function rowHeight(array $row, float $size): float
     {
+        if ($row === []) {
+            return $size * self::AFTER;
+        }
         $lines = 1;
         foreach ($row as $cell) {
             $lines = max($lines, count(self::lines($cell, $size)));

@@ -6,6 +6,8 @@ namespace Tests\Feature;
 
 use App\Models\CalendarDate;
 use App\Models\Piece;
+use App\Paper\Paper;
+use App\Paper\PlanPages;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Carbon;
 use Illuminate\Testing\TestResponse;
@@ -260,10 +262,13 @@ final class RehearsalTest extends FeatureTestCase
         foreach (["/api/v1/dates/{$date->id}/plan.pdf", $this->path('tuning.pdf'), $this->path('entrances.pdf')] as $path) {
             self::assertStringStartsWith('%PDF', (string) $this->get($path)->assertOk()->getContent(), $path);
         }
-        $long = $this->wish($date, ['minutes' => 300])->assertOk();
-        self::assertNotSame([], $long->json('entries'));
-        preg_match_all('~/Type\s*/Page\b~', (string) $this->get("/api/v1/dates/{$date->id}/plan.pdf")->getContent(), $pages);
-        self::assertLessThanOrEqual(1, count($pages[0]), 'on one page');
+        foreach ([45, 120, 300] as $minutes) {
+            $plan = $this->wish($date, ['minutes' => $minutes])->assertOk()->json();
+            self::assertNotSame([], $plan['entries']);
+            self::assertCount(1, PlanPages::of($plan, Paper::A4), "{$minutes} minutes on one page");
+        }
+        $much = ['entries' => array_merge(...array_fill(0, 4, $plan['entries']))] + $plan;
+        self::assertCount(1, PlanPages::of($much, Paper::Letter), 'less is said where there is much');
     }
 
     public function testATermIsPackedAndUnpackedWithItsPieces(): void

@@ -51,6 +51,12 @@ final class MarkedParts
         return new self($score, TempoMap::of($score, $options->tempo, $options->tempos), $parts);
     }
 
+    /** Position of a part among them. */
+    public function indexOf(PracticePart $part): int
+    {
+        return (int) array_search($part, $this->parts, true);
+    }
+
     /** @return array<string, string> names by part id, in the order of the score */
     public function names(): array
     {

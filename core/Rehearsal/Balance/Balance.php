@@ -34,6 +34,9 @@ final class Balance
     /** @var array<string, Dynamics> by part id */
     private array $dynamics = [];
 
+    /** @var array<string, array<string, list<int>>> as {@see figuresOf()} tells them, by part id */
+    private array $figures = [];
+
     public function __construct(private readonly MarkedParts $marked)
     {
     }
@@ -145,22 +148,36 @@ final class Balance
         }
         $advice = [];
         foreach ($this->marked->parts as $part) {
-            foreach ($part === $lead ? [] : array_keys($part->notes) as $at) {
-                $measure = $part->notes[$at]->event->measure;
-                if (($measure < $passage->from || $measure > $passage->to) && self::figure($part, $at) === $figure) {
-                    $number = $this->marked->score->measures[$measure]->number;
-                    $advice[] = $this->advice(
-                        $passage,
-                        [$lead, $part],
-                        self::nameOf($lead) . '’s tune is ' . self::nameOf($part) . "’s at m. {$number}: one bow and one style for both",
-                        'the same ' . self::KNOWN_BY . ' notes and lengths',
-                    );
-                    break;
+            foreach ($part === $lead ? [] : ($this->figuresOf($part)[$figure] ?? []) as $measure) {
+                if ($measure >= $passage->from && $measure <= $passage->to) {
+                    continue;
                 }
+                $number = $this->marked->score->measures[$measure]->number;
+                $advice[] = $this->advice(
+                    $passage,
+                    [$lead, $part],
+                    self::nameOf($lead) . '’s tune is ' . self::nameOf($part) . "’s at m. {$number}: one bow and one style for both",
+                    'the same ' . self::KNOWN_BY . ' notes and lengths',
+                );
+                break;
             }
         }
 
         return $advice;
+    }
+
+    /** @return array<string, list<int>> measures in which a figure begins in a part */
+    private function figuresOf(PracticePart $part): array
+    {
+        $id = $part->plan->part->id;
+        if (!isset($this->figures[$id])) {
+            $this->figures[$id] = [];
+            foreach ($part->notes as $at => $played) {
+                $this->figures[$id][self::figure($part, $at)][] = $played->event->measure;
+            }
+        }
+
+        return $this->figures[$id];
     }
 
     /** Some notes of a part by their steps and lengths; empty where there are not so many, or they do not move. */

@@ -141,9 +141,16 @@ final class WorkChoice
         if (!$isFirst) {
             return null;
         }
-        $part = self::part($piece, $stretch, $left);
+        // There is no minute to speak then.
+        $part = self::isPlayedIn($stretch, $left) ? $stretch : self::part($piece, $stretch, $left);
 
         return PlanEntries::work($piece, $part, $left, 1, $this->because($piece, $part));
+    }
+
+    /** Whether a stretch is played slowly and at tempo in so many minutes. */
+    private static function isPlayedIn(Stretch $stretch, int $minutes): bool
+    {
+        return $stretch->slowSeconds() + $stretch->seconds <= $minutes * 60;
     }
 
     /** The measures of a stretch that there is time for, beginning where it waits longest. */
@@ -159,7 +166,7 @@ final class WorkChoice
         $part = $stretches->stretch($from, $from, $piece->hardness);
         for ($to = $from + 1; $to <= $stretch->to; $to++) {
             $longer = $stretches->stretch($from, $to, $piece->hardness);
-            if ($longer->minutes(1) > $minutes) {
+            if (!self::isPlayedIn($longer, $minutes)) {
                 break;
             }
             $part = $longer;

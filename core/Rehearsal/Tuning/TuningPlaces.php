@@ -42,6 +42,9 @@ final class TuningPlaces
     /** @var array<int, list<array{SoundingNote, int}>> bowed notes with the position of their part, by pitch class and time */
     private array $byClass = [];
 
+    /** @var array<int, array<int, array<int, bool>>> as {@see measuresOf()} tells it, by class */
+    private array $measures = [];
+
     /** @var list<TuningPlace>|null */
     private ?array $all = null;
 
@@ -68,7 +71,7 @@ final class TuningPlaces
         $best = [];
         foreach ($this->byClass as $class => $notes) {
             foreach ($notes as [$at]) {
-                $place = $this->place($class, $at->from, $notes);
+                $place = $this->place($class, $at->from);
                 if ($place === null) {
                     continue;
                 }
@@ -107,12 +110,11 @@ final class TuningPlaces
     /**
      * The place at which what sounds from a moment on can be tuned: at once, or as soon as nothing rubs.
      *
-     * @param list<array{SoundingNote, int}> $notes of the class
      * @throws MusicException
      */
-    private function place(int $class, Fraction $at, array $notes): ?TuningPlace
+    private function place(int $class, Fraction $at): ?TuningPlace
     {
-        $held = $this->held($notes, $at);
+        $held = $this->held($class, $at);
         if (count($held) < 2) {
             return null;
         }
@@ -132,19 +134,20 @@ final class TuningPlaces
     /**
      * The notes of a class that sound at a moment and go on for long enough, one of each section: the open one, else the lowest.
      *
-     * @param list<array{SoundingNote, int}> $notes
      * @return array<int, SoundingNote> by the position of the part
      */
-    private function held(array $notes, Fraction $at): array
+    private function held(int $class, Fraction $at): array
     {
         $held = [];
-        foreach ($notes as [$note, $part]) {
-            if (!$note->soundsAt($at) || $this->seconds($at, $note->until) < self::LONG_ENOUGH - 1e-6) {
+        foreach ($this->marked->around($at, $at) as [$note, $part]) {
+            $isLong = $note->soundsAt($at) && $this->seconds($at, $note->until) >= self::LONG_ENOUGH - 1e-6;
+            if ($note->isPlucked || $note->pitchClass() !== $class || !$isLong) {
                 continue;
             }
-            $known = $held[$part] ?? null;
+            $index = $this->marked->indexOf($part);
+            $known = $held[$index] ?? null;
             if ($known === null || $note->isOpen() || (!$known->isOpen() && $note->pitch->semitone() < $known->pitch->semitone())) {
-                $held[$part] = $note;
+                $held[$index] = $note;
             }
         }
         ksort($held);
@@ -298,13 +301,16 @@ final class TuningPlaces
     /** @return array<int, array<int, bool>> by part and measure where a class is bowed, and whether it is long enough there */
     private function measuresOf(int $class): array
     {
+        if (isset($this->measures[$class])) {
+            return $this->measures[$class];
+        }
         $measures = [];
         foreach ($this->byClass[$class] ?? [] as [$note, $part]) {
             $isLong = $this->seconds($note->from, $note->until) >= self::LONG_ENOUGH - 1e-6;
             $measures[$part][$note->note->measure] = $isLong || ($measures[$part][$note->note->measure] ?? false);
         }
 
-        return $measures;
+        return $this->measures[$class] = $measures;
     }
 
     /** @return list<array{SoundingNote, PracticePart}> notes of other classes that sound at the moment */

@@ -241,6 +241,20 @@ describe('lists on paper', () => {
         expect(slip?.querySelector('li.follows')?.textContent).toBe('m. 9 turns round');
     });
 
+    it('tell what was heard in rehearsal, which is nothing to pencil in', () => {
+        document.querySelector('#list')?.insertAdjacentHTML(
+            'afterbegin',
+            '<div id="heard"><ul><li><label><input type="checkbox"><strong>m. 45</strong><span>the rhythm</span></label></li></ul></div>',
+        );
+        setSlips('heard', 2, heading);
+        const [slip] = document.querySelectorAll('#slips > div');
+        expect(slip?.querySelector('h2')?.textContent).toBe('What we heard: Tune – Viola');
+        expect(slip?.querySelector('p')?.textContent).toBe('Edition 3');
+        expect([...(slip?.querySelectorAll('li') ?? [])].map((row) => row.textContent)).toEqual(['m. 45  the rhythm']);
+        setSlips('list', 1, heading);
+        expect(document.querySelector('#slips')?.textContent).not.toContain('the rhythm');
+    });
+
     it('are fewer on a sheet where they are too long for a quarter of it', () => {
         vi.spyOn(HTMLElement.prototype, 'scrollHeight', 'get').mockImplementation(function (this: HTMLElement) {
             return this.parentElement?.className === 'slips-4' ? 900 : 400;

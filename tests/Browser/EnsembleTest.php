@@ -75,7 +75,7 @@ final class EnsembleTest extends BrowserTestCase
         $page->sees('All hands alike', '.beside');
         // One press did it, and the eraser takes it back here.
         $page->control('z')->told('Took back: Violin II as Violin I: the same fingers')->sees('One line, two hands', '.beside');
-        $page->press('Entrances', '.views')->sees('Who comes in', '.beside');
+        $page->press('Entrances', '.views')->sees('Who enters when', '.beside');
         unlink($file);
         self::assertSame([], $page->scriptErrors());
     }

@@ -236,7 +236,7 @@ final class HandTest extends BrowserTestCase
         $page->until(fn (): bool => $page->count('svg text.finger') > 20, 'no fingers are shown');
         $page->press('Entrances', '.views');
         $page->until(fn (): bool => $page->count('svg .entrance') >= 5, 'no entrances are shown');
-        $page->press('Unisons', '.views');
+        $page->press('Tuning', '.views');
         $page->until(fn (): bool => $page->count('svg .unison') > 3, 'no unisons are shown');
         $page->press('Bows and slurs', '.views');
         self::assertSame([], $page->scriptErrors());

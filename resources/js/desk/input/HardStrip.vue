@@ -37,10 +37,11 @@ function press(index: number): void {
 </script>
 
 <template>
-    <div v-if="told && cells.length" class="hard">
+    <div class="hard">
+        <!-- The strip is there before it is told: what lies below does not jump. -->
         <div class="strip" role="group" aria-label="How hard each measure is">
             <button
-                v-for="cell in cells"
+                v-for="cell in told ? cells : []"
                 :key="cell.index"
                 type="button"
                 tabindex="-1"
@@ -57,7 +58,7 @@ function press(index: number): void {
             <strong>m. {{ chosen.number }}: {{ Math.round(chosen.hardness * 100) }} % hard.</strong>
             <span v-for="reason in chosen.reasons" :key="`${reason.who} ${reason.text}`"> {{ reason.who ? `${reason.who}: ` : '' }}{{ reason.text }} <em>{{ reason.weight }}</em>;</span>
             <span v-if="!chosen.reasons.length"> Nothing makes it hard.</span>
-            <span class="quiet"> {{ told.how }}</span>
+            <span class="quiet"> {{ told?.how }}</span>
             <button type="button" class="plain-button" @click="at = null">Good</button>
         </div>
     </div>

@@ -64,6 +64,13 @@ watch(along.loop, (now) => {
 watch(along.here, (now) => emit('here', along.state.value === 'rests' ? null : now));
 watch(along.state, (now) => now === 'rests' && emit('here', null));
 
+/** What is put away while it sounds leaves no place behind in the music. */
+function close(): void {
+    along.stop();
+    emit('here', null);
+    emit('close');
+}
+
 function keydown(event: KeyboardEvent): void {
     if (props.hasArrows && event.key !== ' ') return;
     bar.value?.key(event);
@@ -101,7 +108,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', keydown, true));
                 @rung="rung = $event"
             >
                 <template #chips><slot name="chips" /></template>
-                <template #end><button type="button" class="again" @click="emit('close')">done</button></template>
+                <template #end><button type="button" class="again" @click="close">done</button></template>
             </PlayBar>
         </template>
     </section>

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paper;
 
 use App\Http\Resources\EntrancesResource;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Rehearsal\Grid\GridRow;
 
 /**
@@ -82,7 +83,7 @@ final class GridPages
         foreach ($bars as $bar) {
             foreach ($bar['told'] as $sentence) {
                 $letters = (int) floor($width / (self::SIZE * TextPages::LETTER));
-                array_push($lines, ...explode("\n", wordwrap("m. {$bar['number']}: {$sentence}", $letters)));
+                array_push($lines, ...explode("\n", wordwrap(PlaceWords::numbered($bar['number']) . ": {$sentence}", $letters)));
             }
         }
 

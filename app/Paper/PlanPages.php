@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Paper;
 
 use App\Http\Resources\RehearsalResource;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Settings\CountingWords;
 
 /**
@@ -57,7 +58,9 @@ final class PlanPages
         foreach ($heard as $one) {
             $times = $one['times'] > 1 ? ", {$one['times']} times" : '';
             $rows[] = [
-                [0.0, $width, $words->say("{$one['title']}, m. {$one['measure']}: {$one['who']}, {$one['text']}{$times}")],
+                [0.0, $width, $words->say(
+                    "{$one['title']}, " . PlaceWords::numbered($one['measure']) . ": {$one['who']}, {$one['text']}{$times}",
+                )],
             ];
         }
 
@@ -70,7 +73,7 @@ final class PlanPages
      */
     private static function entry(array $entry, float $width, CountingWords $words, int $causes): array
     {
-        $what = $entry['kind'] === 'work' ? " {$entry['from']}–{$entry['to']}" : '';
+        $what = $entry['kind'] === 'work' ? ' ' . PlaceWords::stretch($entry['from'], $entry['to']) : '';
         $title = trim(self::TITLES[$entry['kind']] . ($entry['kind'] === 'work' ? '' : ': ') . $entry['title'] . $what);
         $wide = $width - 32.0;
         $rows = [[
@@ -86,11 +89,14 @@ final class PlanPages
             $rows[] = [[32.0, $wide, $words->say(implode(' · ', $said))]];
         }
         foreach ($entry['places'] as $place) {
-            $where = "m. {$place['measure']}, beat {$place['beat']}: hold {$place['pitch']} ({$place['who']}). ";
+            $where = PlaceWords::numbered($place['measure']) . ", beat {$place['beat']}: hold {$place['pitch']} ({$place['who']}). ";
             $rows[] = [[32.0, $wide, $words->say($where . implode('; ', $place['hear']))]];
         }
         foreach ($entry['kind'] === 'work' ? array_slice($entry['causes'], 0, $causes) : [] as $cause) {
-            $rows[] = [[32.0, 18.0, $words->say("m. {$cause['measure']}")], [50.0, $wide - 18.0, "{$cause['who']}: {$cause['text']}"]];
+            $rows[] = [
+                [32.0, 18.0, $words->say(PlaceWords::numbered($cause['measure']))],
+                [50.0, $wide - 18.0, "{$cause['who']}: {$cause['text']}"],
+            ];
         }
         $rows[] = [];
 

@@ -29,6 +29,20 @@ final readonly class PlaceWords
         return self::isPickup($measure) ? 'the pickup' : "m. {$measure->number}";
     }
 
+    /** A measure of which only its number is known, which is "0" for a pickup. */
+    public static function numbered(string $number): string
+    {
+        return $number === '0' ? 'the pickup' : "m. {$number}";
+    }
+
+    /** A stretch by the numbers of its first and its last measure: "12", "12–16", "pickup–8". */
+    public static function stretch(string $first, string $last): string
+    {
+        $begin = $first === '0' ? 'pickup' : $first;
+
+        return $first === $last ? $begin : "{$begin}–{$last}";
+    }
+
     /**
      * Numbers of measures, those that follow each other drawn together: "1, 3–5, 9".
      *

@@ -51,7 +51,7 @@ final readonly class LookOver
     {
         $items = [];
         foreach ((new Balance($this->marked))->all() as $one) {
-            $place = 'm. ' . $this->marked->told($one->from, $one->to);
+            $place = $this->marked->place($one->from, $one->to);
             $items[] = new GlanceItem(GlanceKind::Balance, $place, $one->text, $one->parts[0] ?? '', '', $one->from, $one->why);
         }
 

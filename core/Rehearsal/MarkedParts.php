@@ -8,6 +8,7 @@ use UprightPencil\Drills\PracticePart;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Instrument;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 use UprightPencil\Music\TempoMap;
 use UprightPencil\Plan\PartPlan;
@@ -141,11 +142,15 @@ final class MarkedParts
             : 0.0;
     }
 
-    /** "12", or "12–16" */
+    /** "m. 12", "m. 12–16", "the pickup–8" */
+    public function place(int $from, int $to): string
+    {
+        return ($this->score->measures[$from]->number === '0' ? 'the ' : 'm. ') . $this->told($from, $to);
+    }
+
+    /** "12", "12–16", "pickup–8" */
     public function told(int $from, int $to): string
     {
-        [$first, $last] = [$this->score->measures[$from]->number, $this->score->measures[$to]->number];
-
-        return $first === $last ? $first : "{$first}–{$last}";
+        return PlaceWords::stretch($this->score->measures[$from]->number, $this->score->measures[$to]->number);
     }
 }

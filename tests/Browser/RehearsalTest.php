@@ -29,7 +29,7 @@ final class RehearsalTest extends BrowserTestCase
         $page->sees('locked', '[role=option]:first-child');
 
         // By the mouse: the last to the first.
-        $page->driver->executeScript('const [from, to] = [document.querySelector("[role=option]:last-of-type"), document.querySelector("[role=option]")];'
+        $page->driver->executeScript('const all = [...document.querySelectorAll("[role=option]")]; const [from, to] = [all.at(-1), all[0]];'
             . 'const data = new DataTransfer();'
             . 'for (const [on, type] of [[from, "dragstart"], [to, "dragover"], [to, "drop"], [from, "dragend"]])'
             . ' on.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true, dataTransfer: data }));');

@@ -51,7 +51,7 @@ final class RehearseCommandTest extends TestCase
 
     public function testMinutesAndWhereItBeginsAreAskedFor(): void
     {
-        foreach (['end' => ['91', '100'], 'order' => ['1', '8']] as $begin => $expected) {
+        foreach (['end' => ['89', '100'], 'order' => ['1', '8']] as $begin => $expected) {
             [, $output] = $this->artisan('pencil:rehearse', 'piece.musicxml', '--minutes=12', "--begin={$begin}");
             $work = array_values(array_filter(json_decode($output, true)['plan'], static fn (array $one): bool => $one['kind'] === 'work'));
             self::assertSame($expected, [$work[0]['from'], $work[0]['to']], $begin);
@@ -69,7 +69,9 @@ final class RehearseCommandTest extends TestCase
         $plan = array_values(array_filter(json_decode($output, true)['plan'], static fn (array $one): bool => $one['kind'] === 'work'));
 
         self::assertSame(0, $exit);
-        self::assertContains(['65', '80'], array_map(static fn (array $one): array => [$one['from'], $one['to']], $plan), 'what was left out');
+        $worked = array_map(static fn (array $one): array => [$one['from'], $one['to']], $plan);
+        self::assertContains(['65', '72'], $worked, 'what was left out');
+        self::assertContains(['73', '80'], $worked, 'what was left out');
         self::assertStringContainsString('B flat', implode('', array_column($plan, 'why')));
     }
 

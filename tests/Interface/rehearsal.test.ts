@@ -112,3 +112,12 @@ describe('the plan of a rehearsal', () => {
         expect(put()?.done).toEqual([{ kind: 'run', piece: 8, from: '1', to: '24', minutes: 4 }, { kind: 'work', piece: 7, from: '1', to: '8', minutes: 5 }]);
     });
 });
+
+describe('names of stretches', () => {
+    it('say the pickup, and a measure alone once', async () => {
+        const { measuresOf, titleOf } = await import('../../resources/js/rehearsal/plan');
+        expect(measuresOf({ from: '0', to: '9' })).toBe('pickup–9');
+        expect(measuresOf({ from: '5', to: '5' })).toBe('5');
+        expect(titleOf(entry({ from: '0', to: '8' }))).toBe('Boats pickup–8');
+    });
+});

@@ -13,15 +13,20 @@ use UprightPencil\Rehearsal\MarkedParts;
 
 /**
  * A piece in stretches that are worked together: from rehearsal mark, double bar or repeat to the next, and what is longer than a class
- * can keep in mind in pieces of about eight measures, parted where the fewest sections are under a tie or a slur.
+ * can keep in mind in pieces of about eight measures, parted where the fewest sections are under a tie or a slur, most have come to rest,
+ * and fours of measures end.
  */
 final readonly class Stretches
 {
-    private const USUAL = 10;
+    private const USUAL = 8;
     private const LEAST = 3;
-    private const MOST = 16;
+    private const MOST = 12;
     /** What a measure more or less than usual counts against a barline over which everybody is slurred. */
-    private const OFF = 0.15;
+    private const OFF = 0.1;
+    /** The same for everybody going on to the barline, and for a place where no four measures end. */
+    private const GOING_ON = 1.0;
+    private const FOURS = 4;
+    private const OFF_FOURS = 0.2;
     /** From this on, a stretch is begun as slowly as hard ones are. */
     private const HARD = 0.5;
     private const LONG = 1.0;
@@ -103,9 +108,12 @@ final readonly class Stretches
     private function cut(int $from, int $to): int
     {
         $best = $from + self::USUAL;
+        // The measure a pickup stands in is none of the four.
+        $upbeat = $this->marked->score->measures[$from]->isShort() ? 1 : 0;
         $least = INF;
         for ($at = $from + self::LEAST + 1; $at <= $from + self::MOST && $at <= $to - self::LEAST + 1; $at++) {
-            $price = abs($at - $from - self::USUAL) * self::OFF + $this->bound($at);
+            $price = abs($at - $from - self::USUAL) * self::OFF + $this->bound($at) + $this->goingOn($at) * self::GOING_ON
+                + (($at - $from - $upbeat) % self::FOURS === 0 ? 0.0 : self::OFF_FOURS);
             if ($price < $least) {
                 [$best, $least] = [$at, $price];
             }
@@ -124,6 +132,29 @@ final readonly class Stretches
         }
 
         return $this->marked->parts === [] ? 0.0 : $bound / count($this->marked->parts);
+    }
+
+    /**
+     * Share of the sections that begin a note in the last half of the measure before a barline: their phrase does not end there. The
+     * highest of them counts as much as all together, since who accompanies goes on at every barline.
+     */
+    private function goingOn(int $measure): float
+    {
+        $before = $this->marked->score->measures[$measure - 1];
+        $half = $before->onset->toFloat() + ($before->end()->toFloat() - $before->onset->toFloat()) / 2;
+        $going = [];
+        [$highest, $top] = [null, ''];
+        foreach ($this->marked->around($before->onset, $before->onset) as [$note, $part]) {
+            $key = MarkedParts::heard($part, $note->pitch->semitone());
+            if ($highest === null || $key > $highest) {
+                [$highest, $top] = [$key, $part->plan->part->id];
+            }
+            if ($note->from->toFloat() >= $half) {
+                $going[$part->plan->part->id] = true;
+            }
+        }
+
+        return $highest === null ? 0.0 : (count($going) / count($this->marked->parts) + (isset($going[$top]) ? 1 : 0)) / 2;
     }
 
     private function isHeldOver(PracticePart $part, Fraction $at): bool

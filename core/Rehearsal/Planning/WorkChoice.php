@@ -100,7 +100,9 @@ final class WorkChoice
             $turn === 0 => [$waits, -$one->rank],
             // What the school begins with, unless that was done in the last rehearsal.
             $turn === 1 => [$waits > 1 ? 1 : 0, -$one->rank],
+            // What the director heard is taken up before what is only reckoned.
             $turn % 2 === 0 => [
+                self::heard($one->stretch) > 0 ? 1 : 0,
                 $one->stretch->hardness + self::WAITS * $waits + self::HEARD * self::heard($one->stretch),
                 -$one->rank,
             ],

@@ -2,6 +2,7 @@
 /** How long since each measure was worked, piece by piece: the darker, the nearer. */
 import { ref } from 'vue';
 import type { PieceCover } from '../api/types';
+import { atMeasure } from '../ui/counting';
 
 const props = defineProps<{ cover: PieceCover[]; stretch?: { piece: number; from: number; to: number } | null }>();
 const WEEK = 7;
@@ -21,7 +22,7 @@ function ago(days: number | null | undefined): string {
 function words(piece: PieceCover, index: number): string {
     const run = piece.run[index];
     const hard = Math.round((piece.hardness[index] ?? 0) * 100);
-    return `${piece.title}, m. ${piece.measures[index] ?? ''}: worked ${ago(piece.since[index])}${run === null || run === undefined ? '' : `, played through ${ago(run)}`}, hardness ${hard} %`;
+    return `${piece.title}, ${atMeasure(piece.measures[index] ?? '')}: worked ${ago(piece.since[index])}${run === null || run === undefined ? '' : `, played through ${ago(run)}`}, hardness ${hard} %`;
 }
 function summary(piece: PieceCover): string {
     const count = (which: string): number => piece.since.filter((days) => age(days) === which).length;

@@ -8,6 +8,7 @@ import HeardRows from './HeardRows.vue';
 import HeardSheet from './HeardSheet.vue';
 import { measuresOf, titleOf, usePlan } from './plan';
 import { useWaiting } from './waiting';
+import { atMeasure } from '../ui/counting';
 
 const route = useRoute();
 const id = computed(() => Number(route.params.date));
@@ -62,7 +63,7 @@ function heard(now: HeardList | null): void {
             <span v-if="waiting.length" class="waits" role="status">{{ waiting.length }} kept here <button type="button" class="plain-button" @click="send().then(load)">Send</button></span>
         </header>
         <p v-if="problem" class="problem" role="alert">{{ problem }} <button type="button" class="plain-button" @click="load">Try again</button></p>
-        <p v-for="one in refused" :key="one.wish.token" class="problem" role="alert">m. {{ one.wish.measure }}: {{ one.problem }} <button type="button" class="plain-button" @click="forget">Good</button></p>
+        <p v-for="one in refused" :key="one.wish.token" class="problem" role="alert">{{ atMeasure(one.wish.measure) }}: {{ one.problem }} <button type="button" class="plain-button" @click="forget">Good</button></p>
         <template v-if="plan && entry">
             <div class="entries" role="group" aria-label="What is played">
                 <button v-for="(one, index) in plan.entries" :key="`${one.key} ${index}`" type="button" :aria-pressed="index === at" :class="{ 'is-done': one.isDone }" @click="at = index">

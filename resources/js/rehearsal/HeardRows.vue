@@ -7,6 +7,7 @@ import type { HeardList, HeardRow } from '../api/types';
 import { useHistory } from '../history/store';
 import { tellWithUndo } from '../ui/say';
 import { orWarn } from '../ui/trying';
+import { atMeasure } from '../ui/counting';
 
 const props = withDefaults(defineProps<{ rows: HeardRow[]; named?: boolean; may?: boolean }>(), { may: true });
 const emit = defineEmits<{ changed: [list: HeardList] }>();
@@ -26,10 +27,10 @@ async function act(row: HeardRow, work: () => Promise<HeardList>, said: string):
     });
     busy.value = 0;
 }
-const correct = (row: HeardRow): Promise<void> => act(row, () => api.post<HeardList>(`heard/${row.id}/correct`), `m. ${row.measure}: ${row.offer?.text ?? 'marked'}.`);
+const correct = (row: HeardRow): Promise<void> => act(row, () => api.post<HeardList>(`heard/${row.id}/correct`), `${atMeasure(row.measure)}: ${row.offer?.text ?? 'marked'}.`);
 const better = (row: HeardRow, is: boolean): Promise<void> =>
-    act(row, () => api.patch<HeardList>(`heard/${row.id}`, { better: is }), is ? `m. ${row.measure} is better.` : `m. ${row.measure} is in the book again.`);
-const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<HeardList>(`heard/${row.id}`), `m. ${row.measure} is out of the logbook.`);
+    act(row, () => api.patch<HeardList>(`heard/${row.id}`, { better: is }), is ? `${atMeasure(row.measure)} is better.` : `${atMeasure(row.measure)} is in the book again.`);
+const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<HeardList>(`heard/${row.id}`), `${atMeasure(row.measure)} is out of the logbook.`);
 </script>
 
 <template>
@@ -37,8 +38,8 @@ const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<Heard
     <ul v-else class="heard">
         <li v-for="row in open" :key="row.id" :class="{ 'is-third': row.times > 2 }">
             <p class="what">
-                <strong v-if="row.index === null">m. {{ row.measure }}</strong>
-                <RouterLink v-else :to="{ name: 'desk', params: { piece: row.piece, section: row.sections[0] ?? '' }, query: { measure: row.measure } }"><strong>m. {{ row.measure }}</strong></RouterLink>
+                <strong v-if="row.index === null">{{ atMeasure(row.measure) }}</strong>
+                <RouterLink v-else :to="{ name: 'desk', params: { piece: row.piece, section: row.sections[0] ?? '' }, query: { measure: row.measure } }"><strong>{{ atMeasure(row.measure) }}</strong></RouterLink>
                 · {{ row.text }}
             </p>
             <p class="quiet">
@@ -48,11 +49,11 @@ const remove = (row: HeardRow): Promise<void> => act(row, () => api.delete<Heard
             <p v-if="may" class="does">
                 <button v-if="row.offer" type="button" class="plain-button" :disabled="busy === row.id" :title="`For ${row.offer.sections.join(', ')}`" @click="correct(row)">Make it: {{ row.offer.text }}</button>
                 <button type="button" class="plain-button" :disabled="busy === row.id" @click="better(row, true)">Better</button>
-                <button type="button" class="plain-button" :disabled="busy === row.id" :aria-label="`Take out m. ${row.measure}, ${row.text}`" @click="remove(row)">Take out</button>
+                <button type="button" class="plain-button" :disabled="busy === row.id" :aria-label="`Take out ${atMeasure(row.measure)}, ${row.text}`" @click="remove(row)">Take out</button>
             </p>
         </li>
         <li v-for="row in done" :key="row.id" class="is-better">
-            <p class="what"><strong>m. {{ row.measure }}</strong> · {{ row.text }}</p>
+            <p class="what"><strong>{{ atMeasure(row.measure) }}</strong> · {{ row.text }}</p>
             <p class="quiet">
                 <template v-if="named">{{ row.title }} · </template>{{ row.who }} · better
                 <button v-if="may" type="button" class="plain-button" :disabled="busy === row.id" @click="better(row, false)">Not yet</button>

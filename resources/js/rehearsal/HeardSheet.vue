@@ -7,6 +7,7 @@ import { tellWithUndo } from '../ui/say';
 import { useTrying } from '../ui/trying';
 import { useHistory } from '../history/store';
 import { useWaiting } from './waiting';
+import { atMeasure } from '../ui/counting';
 
 const props = defineProps<{ piece: number; measure?: string; note?: string | null; sections?: number[]; date?: number | null }>();
 const emit = defineEmits<{ heard: [list: HeardList | null]; close: [] }>();
@@ -51,7 +52,7 @@ async function write(chosen: HeardChoice['kind']): Promise<void> {
     if (told) list.value = told;
     if (told || waiting.value.length > 0) {
         const title = list.value?.kinds.find((one) => one.kind === chosen)?.title ?? 'heard';
-        tellWithUndo(told ? `m. ${where.value}: ${title.toLowerCase()}.` : `m. ${where.value} is written down here, and sent when there is a network.`, () => void history.turn('undo'));
+        tellWithUndo(told ? `${atMeasure(where.value)}: ${title.toLowerCase()}.` : `${atMeasure(where.value)} is written down here, and sent when there is a network.`, () => void history.turn('undo'));
         text.value = '';
         kind.value = null;
     }

@@ -7,7 +7,7 @@ import type { HeardList, RehearsalEntry } from '../api/types';
 import { ElDialog } from 'element-plus';
 import { paperHere } from '../handout/part';
 import { useHistory } from '../history/store';
-import { COUNTED } from '../ui/counting';
+import { atMeasure, COUNTED } from '../ui/counting';
 import { remember } from '../ui/remembered';
 import { tell } from '../ui/say';
 import CoverStrips from './CoverStrips.vue';
@@ -159,7 +159,7 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
                     <table v-if="entry.causes.length" aria-label="What makes it hard">
                         <tbody>
                             <tr v-for="cause in entry.causes" :key="`${cause.index} ${cause.kind} ${cause.who}`">
-                                <th scope="row">m. {{ cause.measure }}</th>
+                                <th scope="row">{{ atMeasure(cause.measure) }}</th>
                                 <td>{{ cause.who }}</td>
                                 <td>{{ cause.text }} <span class="quiet" :title="`It weighs ${cause.weight} in the measure’s hardness`">{{ cause.weight }}</span></td>
                                 <td>
@@ -171,7 +171,7 @@ const pdf = computed(() => `/api/v1/dates/${id.value}/plan.pdf?paper=${paperHere
                         </tbody>
                     </table>
                     <div v-for="place in entry.places" :key="place.measure" class="place">
-                        <p><strong>m. {{ place.measure }}, beat {{ place.beat }}: hold {{ place.pitch }}</strong> <span class="quiet">{{ place.who }}</span></p>
+                        <p><strong>{{ atMeasure(place.measure) }}, beat {{ place.beat }}: hold {{ place.pitch }}</strong> <span class="quiet">{{ place.who }}</span></p>
                         <p class="quiet">{{ place.hear.join('; ') }}.</p>
                     </div>
                 </section>

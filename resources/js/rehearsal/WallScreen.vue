@@ -2,7 +2,7 @@
 /** The plan on the wall: what is worked now, how long still, what comes next; the clicker ticks it and goes on. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { COUNTED } from '../ui/counting';
+import { atMeasure, COUNTED } from '../ui/counting';
 import { isTyping } from '../ui/typing';
 import { measuresOf, titleOf, usePlan } from './plan';
 
@@ -85,10 +85,10 @@ watch(id, load);
             <p class="how">{{ entry.how }}</p>
             <p v-if="entry.who !== 'all'" class="how">{{ entry.who }}</p>
             <ul v-if="entry.kind === 'work'">
-                <li v-for="cause in entry.causes.slice(0, 3)" :key="`${cause.index} ${cause.kind} ${cause.who}`"><strong>m. {{ cause.measure }}</strong> {{ cause.who }}: {{ cause.text }}</li>
+                <li v-for="cause in entry.causes.slice(0, 3)" :key="`${cause.index} ${cause.kind} ${cause.who}`"><strong>{{ atMeasure(cause.measure) }}</strong> {{ cause.who }}: {{ cause.text }}</li>
             </ul>
             <ul v-else-if="entry.places.length">
-                <li v-for="place in entry.places" :key="place.measure"><strong>m. {{ place.measure }}</strong> hold {{ place.pitch }}: {{ place.who }}</li>
+                <li v-for="place in entry.places" :key="place.measure"><strong>{{ atMeasure(place.measure) }}</strong> hold {{ place.pitch }}: {{ place.who }}</li>
             </ul>
             <p v-else class="how">{{ entry.why }}</p>
             <p v-if="next" class="next quiet">then {{ titleOf(next) }}, {{ next.minutes }} min</p>

@@ -24,7 +24,8 @@ export function titleOf(entry: RehearsalEntry): string {
 }
 
 export function measuresOf({ from, to }: { from: string; to: string }): string {
-    return from === to ? from : `${from}–${to}`;
+    const first = from === '0' ? 'pickup' : from;
+    return from === to ? first : `${first}–${to}`;
 }
 
 function isOf(done: Done, entry: RehearsalEntry): boolean {

@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import type { EntranceGrid, GridBar } from '../api/types';
 import { paperHere } from '../handout/part';
 import { useTrying } from '../ui/trying';
+import { atMeasure } from '../ui/counting';
 
 const props = defineProps<{ piece: number; version: number; from: number; to: number }>();
 const emit = defineEmits<{ grid: [bars: GridBar[]]; go: [measure: number] }>();
@@ -30,9 +31,9 @@ const later = computed(() => (grid.value?.measures ?? []).find((bar) => bar.inde
         <p class="quiet">Dark: enters · grey: the next note · light: holds. <a :href="`/api/v1/pieces/${piece}/entrances.pdf?paper=${paperHere()}`" download>Print</a></p>
         <p v-if="!told.length" class="quiet">Nothing in these measures needs saying.</p>
         <template v-for="bar in told" :key="bar.index">
-            <p v-for="sentence in bar.told" :key="sentence" class="told"><strong>m. {{ bar.number }}</strong> {{ sentence }}.</p>
+            <p v-for="sentence in bar.told" :key="sentence" class="told"><strong>{{ atMeasure(bar.number) }}</strong> {{ sentence }}.</p>
         </template>
-        <button v-if="later" type="button" class="plain-button" @click="emit('go', later.index)">Next: m. {{ later.number }}</button>
+        <button v-if="later" type="button" class="plain-button" @click="emit('go', later.index)">Next: {{ atMeasure(later.number) }}</button>
     </template>
 </template>
 

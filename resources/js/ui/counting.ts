@@ -3,3 +3,8 @@ export const COUNTED = {
     measure: { one: 'Measure', many: 'Measures' },
     bar: { one: 'Bar', many: 'Bars' },
 } as const;
+
+/** A measure by its number, as it is said: "m. 9", "the pickup". */
+export function atMeasure(number: string): string {
+    return number === '0' ? 'the pickup' : `m. ${number}`;
+}

@@ -25,6 +25,17 @@ final class PlaceWordsTest extends TestCase
         self::assertSame($words, PlaceWords::beat(Fraction::of($numerator, $denominator)));
     }
 
+    public function testStretchesAndNumbersKnowThePickup(): void
+    {
+        self::assertSame(['m. 9', 'the pickup'], [PlaceWords::numbered('9'), PlaceWords::numbered('0')]);
+        self::assertSame(['9', '9–16', 'pickup–8', 'pickup'], [
+            PlaceWords::stretch('9', '9'),
+            PlaceWords::stretch('9', '16'),
+            PlaceWords::stretch('0', '8'),
+            PlaceWords::stretch('0', '0'),
+        ]);
+    }
+
     public function testAPickupIsThePickup(): void
     {
         [$pickup, $first] = Passage::of('4/4', 'D4q E4q | F4q G4q A4q B4q | C5h')->withPickup()->score()->measures;

@@ -73,6 +73,15 @@ final class RehearsalTest extends FeatureTestCase
         self::assertLessThanOrEqual(20, $plan->json('spent'));
     }
 
+    public function testAtTheEndTheLastNoteIsHeldFullLength(): void
+    {
+        $entries = $this->plan($this->date())->json('entries');
+        $said = array_filter($entries, static fn (array $one): bool => str_contains($one['how'], 'the last note full length'));
+
+        self::assertSame(['work'], array_values(array_unique(array_column($said, 'kind'))));
+        self::assertCount(1, $said, 'where the piece ends, and nowhere else');
+    }
+
     public function testMinutesOutsideARehearsalAreAnsweredBySentences(): void
     {
         $date = $this->date();

@@ -123,7 +123,7 @@ final readonly class RehearsalResource
             'who' => self::who($entry->parts, $known),
             'tempo' => $entry->tempo,
             'fullTempo' => $entry->fullTempo,
-            'how' => self::how($entry),
+            'how' => self::how($entry, $known),
             'why' => $entry->why,
             'isFixed' => $entry->isFixed,
             'isDone' => $done !== [],
@@ -167,16 +167,17 @@ final readonly class RehearsalResource
     }
 
     /** How it is gone about, in words; empty for what needs none. */
-    private static function how(PlanEntry $entry): string
+    private static function how(PlanEntry $entry, PlannedPiece $piece): string
     {
         if ($entry->kind !== EntryKind::Work) {
             return '';
         }
         $times = $entry->slowTimes === 1 ? 'once' : "{$entry->slowTimes} ×";
+        $end = $piece->endsLong() && $entry->to === $piece->marked->lastMeasure() ? '; the last note full length' : '';
 
-        return $entry->tempo === $entry->fullTempo
+        return ($entry->tempo === $entry->fullTempo
             ? "{$entry->slowTimes} × at ♩ = {$entry->tempo}, and a word"
-            : "{$times} at ♩ = {$entry->tempo}, once at ♩ = {$entry->fullTempo}, and a word";
+            : "{$times} at ♩ = {$entry->tempo}, once at ♩ = {$entry->fullTempo}, and a word") . $end;
     }
 
     /** @param list<string> $parts ids */

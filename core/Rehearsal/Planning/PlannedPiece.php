@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Rehearsal\Planning;
 
 use UprightPencil\Music\Exception\MusicException;
+use UprightPencil\Music\Fraction;
 use UprightPencil\Rehearsal\Hardness\Hardness;
 use UprightPencil\Rehearsal\MarkedParts;
 use UprightPencil\Rehearsal\Tuning\TuningPlace;
@@ -44,6 +45,23 @@ final readonly class PlannedPiece
     public function tuning(): array
     {
         return $this->places->all();
+    }
+
+    /** Whether a bowed note of two quarters or more is held to the last barline: it is left too soon by many a class. */
+    public function endsLong(): bool
+    {
+        $measure = $this->marked->score->measures[$this->marked->lastMeasure()] ?? null;
+        if ($measure === null) {
+            return false;
+        }
+        foreach ($this->marked->around($measure->onset, $measure->onset) as [$note]) {
+            $isLong = !$note->until->minus($note->from)->isLessThan(Fraction::of(2));
+            if ($isLong && !$note->isPlucked && !$note->until->isLessThan($measure->end())) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Seconds from a measure to the end, as it is printed. */

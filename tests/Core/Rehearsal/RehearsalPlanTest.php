@@ -279,6 +279,17 @@ final class RehearsalPlanTest extends TestCase
         );
     }
 
+    public function testALongLastNoteIsKnownAndAPluckedOrAShortOneIsNot(): void
+    {
+        $piece = static fn (string $violin): PlannedPiece => Ensemble::of('4/4', ['Violin I' => $violin, 'Cello' => 'D, z3 | D, z3 |'])->piece();
+
+        self::assertTrue($piece('D E F G | A4 |')->endsLong());
+        self::assertTrue($piece('D E F G- | G2 A2 |')->endsLong());
+        self::assertFalse($piece('D E F G | A2 A A |')->endsLong());
+        self::assertFalse($piece('D E F G | A2 z2 |')->endsLong());
+        self::assertFalse($piece('"^pizz."D E F G | A4 |')->endsLong());
+    }
+
     public function testLongNotesAreNotWorkedSlowerSinceBowsWouldRunOut(): void
     {
         $piece = Ensemble::of('4/4', ['Violin I' => 'D4 | E4 | F4 | G4 |', 'Cello' => 'D,4 | C,4 | D,4 | G,4 |'], 72)->piece();

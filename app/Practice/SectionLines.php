@@ -24,10 +24,16 @@ final readonly class SectionLines
     /** @param SectionPlan|null $plan of the section, where it is known */
     public function of(Section $section, ?SectionPlan $plan = null): PracticeLines
     {
+        return new PracticeLines($this->part($section, $plan));
+    }
+
+    /** A part as it is marked, with what its section is used to. */
+    public function part(Section $section, ?SectionPlan $plan = null): PracticePart
+    {
         $plan ??= $this->plans->of($section);
         $options = $this->plans->options($section)->withTempos($section->piece->temposFor($plan->score));
 
-        return new PracticeLines(PracticePart::of($plan->score, $plan->part, $options));
+        return PracticePart::of($plan->score, $plan->part, $options);
     }
 
     /**

@@ -12,11 +12,12 @@ use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Models\User;
-use App\Plans\SectionPlanner;
+use App\Plans\KeptAnswers;
 use App\Practice\LineChoice;
 use App\Practice\SectionLines;
 use Illuminate\Support\Facades\Gate;
 use UprightPencil\Drills\LineProposal;
+use UprightPencil\Drills\PracticeLines;
 use UprightPencil\Drills\PracticePart;
 use UprightPencil\Marks\Mark as CoreMark;
 use UprightPencil\Music\Instrument;
@@ -29,13 +30,16 @@ use UprightPencil\Rehearsal\Heard\Corrections;
  *
  * @phpstan-import-type HeardOffer from HeardResource
  */
-final readonly class Corrected
+final class Corrected
 {
+    /** @var array<string, PracticePart> as they are marked, by section and revision: many things are heard of one part */
+    private array $parts = [];
+
     public function __construct(
-        private SectionPlanner $plans,
-        private SectionLines $lines,
-        private Together $together,
-        private Acts $acts,
+        private readonly SectionLines $lines,
+        private readonly KeptAnswers $kept,
+        private readonly Together $together,
+        private readonly Acts $acts,
     ) {
     }
 
@@ -98,10 +102,7 @@ final readonly class Corrected
             if (!$thing->isOf($section->part_id) || !$isBowed || Gate::forUser($user)->denies('propose', $section)) {
                 continue;
             }
-            $plan = $this->plans->of($section);
-            $options = $this->plans->options($section)->withTempos($piece->temposFor($plan->score));
-            $found = (new Corrections(PracticePart::of($plan->score, $plan->part, $options)))
-                ->of($thing->kind(), $measure, $thing->note(), $thing->text());
+            $found = (new Corrections($this->part($section)))->of($thing->kind(), $measure, $thing->note(), $thing->text());
             $found = new Correction(
                 $this->isMarked($section, $found->lines) ? [] : $found->lines,
                 $found->words,
@@ -132,13 +133,26 @@ final readonly class Corrected
 
     private function isPractised(Section $section, LineProposal $line): bool
     {
-        foreach ($this->lines->chosen($section, $this->lines->of($section)) as $chosen) {
-            if ($chosen->key() === $line->key()) {
-                return true;
-            }
-        }
+        $practised = $this->kept->remember(
+            'practised ' . md5(self::asItIs($section)),
+            $section->piece,
+            fn (): array => array_map(
+                static fn (LineProposal $one): string => $one->key(),
+                $this->lines->chosen($section, new PracticeLines($this->part($section))),
+            ),
+        );
 
-        return false;
+        return in_array($line->key(), $practised, true);
+    }
+
+    private function part(Section $section): PracticePart
+    {
+        return $this->parts[self::asItIs($section)] ??= $this->lines->part($section);
+    }
+
+    private static function asItIs(Section $section): string
+    {
+        return "{$section->id} {$section->piece->revision} " . json_encode($section->practice);
     }
 
     private function practise(Section $section, LineProposal $line, User $user): void

@@ -75,34 +75,27 @@ final readonly class HeardResource
     }
 
     /**
-     * What would help, kept as long as neither the piece nor what was heard nor what is practised changes.
+     * What would help, each thing's kept as long as neither the piece nor itself nor what is practised changes.
      *
      * @param list<HeardThing> $things
      * @return array<int, HeardOffer|null> by the id of the last time it was heard
      */
     private function offers(Piece $piece, array $things, ?Score $score, User $user): array
     {
-        $from = md5(serialize([
-            $user->id,
-            $piece->sections->map(static fn (Section $section): string => "{$section->id} " . json_encode($section->practice))->all(),
-            array_map(static fn (HeardThing $one): array => [
-                $one->last()->id, $one->last()->measure, $one->isOpen(), $one->text(), $one->note(),
-            ], $things),
-        ]));
-        $work = function () use ($piece, $things, $score, $user): array {
-            $offers = [];
-            foreach ($things as $thing) {
-                $index = $score?->measureAt($thing->last()->measure);
-                if ($thing->isOpen() && $index !== null) {
-                    $offers[$thing->last()->id] = $this->corrected->offer($piece, $thing, $index, $user);
-                }
+        $practised = $piece->sections->map(static fn (Section $one): string => "{$one->id} " . json_encode($one->practice))->all();
+        $offers = [];
+        foreach ($things as $thing) {
+            $last = $thing->last();
+            $index = $score?->measureAt($last->measure);
+            if (!$thing->isOpen() || $index === null) {
+                continue;
             }
-
-            return $offers;
-        };
-
-        /** @var array<int, HeardOffer|null> $offers */
-        $offers = $this->kept->remember("heard {$from}", $piece, $work);
+            $from = md5(serialize([$user->id, $practised, $last->id, $last->measure, $thing->text(), $thing->note()]));
+            $work = fn (): array => [$this->corrected->offer($piece, $thing, $index, $user)];
+            /** @var array{HeardOffer|null} $kept */
+            $kept = $this->kept->remember("heard {$from}", $piece, $work);
+            $offers[$last->id] = $kept[0];
+        }
 
         return $offers;
     }

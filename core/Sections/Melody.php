@@ -21,6 +21,8 @@ final readonly class Melody
 {
     /** A passage without rehearsal marks is looked at in so many measures. */
     private const MEASURES = 8;
+    /** A tune is handed on after four measures, or eight. */
+    private const FOURS = 4;
     /** Of those that come so near in variety, the highest has the tune; who comes nearer still has it too. */
     private const NEAR = 0.92;
     private const ALIKE = 0.96;
@@ -36,19 +38,54 @@ final readonly class Melody
     {
         $tunes = [];
         foreach ($this->bounds() as [$from, $until]) {
-            $worth = [];
-            foreach ($this->score->parts as $index => $part) {
-                $value = $this->worth($part, $from, $until);
-                if ($value !== null) {
-                    $worth[$index] = $value;
-                }
-            }
-            if ($worth !== []) {
-                $tunes[] = new TunePassage($from, $until - 1, $this->highest($worth));
-            }
+            array_push($tunes, ...$this->within($from, $until));
         }
 
         return $tunes;
+    }
+
+    /** @return list<TunePassage> one for all of it, or where the tune is handed on halfway, those of its halves */
+    private function within(int $from, int $until): array
+    {
+        $middle = $from + intdiv($until - $from + 1, 2 * self::FOURS) * self::FOURS;
+        if ($middle > $from && $until - $middle >= self::FOURS - 1) {
+            [$first, $second] = [$this->worths($from, $middle), $this->worths($middle, $until)];
+            if ($first !== [] && $second !== [] && $this->isHandedOn($first, $second)) {
+                return [...$this->within($from, $middle), ...$this->within($middle, $until)];
+            }
+        }
+        $worth = $this->worths($from, $until);
+
+        return $worth === [] ? [] : [new TunePassage($from, $until - 1, $this->highest($worth))];
+    }
+
+    /**
+     * Whether who has the tune first clearly has it no more then, and the other way round.
+     *
+     * @param non-empty-array<int, array{float, float}> $first
+     * @param non-empty-array<int, array{float, float}> $second
+     */
+    private function isHandedOn(array $first, array $second): bool
+    {
+        [$before, $after] = [$this->highest($first), $this->highest($second)];
+
+        return array_intersect($before, $after) === []
+            && ($second[$before[0]][0] ?? 0.0) < $second[$after[0]][0] * self::NEAR
+            && ($first[$after[0]][0] ?? 0.0) < $first[$before[0]][0] * self::NEAR;
+    }
+
+    /** @return array<int, array{float, float}> variety and height of the parts that play, by their positions */
+    private function worths(int $from, int $until): array
+    {
+        $worth = [];
+        foreach ($this->score->parts as $index => $part) {
+            $value = $this->worth($part, $from, $until);
+            if ($value !== null) {
+                $worth[$index] = $value;
+            }
+        }
+
+        return $worth;
     }
 
     /**

@@ -84,22 +84,49 @@ final readonly class ToldOnce
             if ($way->everywhere === '' || isset($all[$way->everywhere])) {
                 continue;
             }
-            $lines = [];
+            $found = [];
             foreach ($flags as $flag) {
                 $same = array_filter($flag->ways, static fn (Remedy $other): bool => $other->everywhere === $way->everywhere);
-                $found = reset($same);
-                if ($found === false) {
+                $one = reset($same);
+                if ($one === false) {
                     continue 2;
                 }
-                $lines = [...$lines, ...array_diff($found->lines, $lines)];
+                $found[] = $one->lines;
             }
             $count = count($flags);
-            $all[$way->everywhere] = new Remedy("{$way->everywhere}, at all {$count} places", $lines);
+            $all[$way->everywhere] = new Remedy("{$way->everywhere}, at all {$count} places", self::byPart($found));
         }
 
         return [...array_values($all), ...array_map(
             static fn (Remedy $way): Remedy => $all === [] ? $way : new Remedy("{$way->text}, here alone", $way->lines),
             $flags[0]->ways,
         )];
+    }
+
+    /**
+     * Pencil lines of several places, those of each part together under its name.
+     *
+     * @param list<list<string>> $places
+     * @return list<string>
+     */
+    private static function byPart(array $places): array
+    {
+        $parts = [];
+        foreach ($places as $lines) {
+            $part = '';
+            foreach ($lines as $line) {
+                if (str_starts_with($line, 'part ')) {
+                    $part = $line;
+                } else {
+                    $parts[$part][$line] = $line;
+                }
+            }
+        }
+        $together = [];
+        foreach ($parts as $part => $lines) {
+            array_push($together, ...($part === '' ? [] : [$part]), ...array_values($lines));
+        }
+
+        return $together;
     }
 }

@@ -16,6 +16,7 @@ use UprightPencil\Music\Score;
 use UprightPencil\Plan\Planner;
 use UprightPencil\Review\Flag;
 use UprightPencil\Review\FlagPlace;
+use UprightPencil\Review\Remedy;
 use UprightPencil\Sections\Comparison;
 
 final class ComparisonTest extends TestCase
@@ -155,6 +156,25 @@ final class ComparisonTest extends TestCase
         $all = implode("\n", $flags[0]->ways[0]->lines);
         self::assertStringEndsWith('at all 2 places', $flags[0]->ways[0]->text);
         self::assertSame([], $this->compare($slurs, 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h', $all)->flags());
+    }
+
+    public function testOnePressForAllPlacesReachesEverySectionItNames(): void
+    {
+        $slurs = '(D4q E4q) F#4h | G4h F#4h | D4w | (D4q E4q) F#4h | G4h F#4h';
+        $plain = 'F#4q G4q A4h | B4h A4h | A4h F#4h | F#4q G4q A4h | B4h A4h';
+        $score = self::of(['Violin I' => $slurs, 'Violin II' => $plain, 'Viola' => $plain]);
+        $ways = array_values(array_filter(
+            $this->flagsOf($score, '')[0]->ways,
+            static fn (Remedy $way): bool => str_contains($way->text, 'at all'),
+        ));
+
+        self::assertSame([
+            'Violin I as Violin II and Viola, at all 2 places',
+            'Violin II and Viola as Violin I, at all 2 places',
+        ], array_column($ways, 'text'));
+        foreach ($ways as $way) {
+            self::assertSame([], $this->flagsOf($score, implode("\n", $way->lines)), $way->text);
+        }
     }
 
     public function testATuneAgainstItsAccompanimentIsNoQuarrel(): void

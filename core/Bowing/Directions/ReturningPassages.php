@@ -17,7 +17,7 @@ use UprightPencil\Music\Score;
 final readonly class ReturningPassages
 {
     private const LEAST_NOTES = 4;
-    /** Different notes by which a single measure is known again; with fewer it is an accompaniment. */
+    /** Different notes by which a few measures are known again; with fewer, all alike in length, they are an accompaniment. */
     private const LEAST_PITCHES = 3;
     /** Measures a passage has at least, by where it begins. */
     public const ANYWHERE = 4;
@@ -56,7 +56,7 @@ final readonly class ReturningPassages
             $least = $leastAt[$measure] ?? self::ANYWHERE;
             if (
                 $from !== null && $length >= $least && $this->isPassage($from, $measure, $length)
-                && ($length > 1 || $this->pitchesIn($measure) >= self::LEAST_PITCHES)
+                && ($length >= self::ANYWHERE || $this->isKnownAgain($measure, $length))
             ) {
                 $last = $this->shapes->events[$measure + $length - 1] ?: $this->shapes->events[$measure];
                 [$again, $first] = $this->withPickup($this->shapes->events[$measure][0], $this->shapes->events[$from][0]);
@@ -121,9 +121,18 @@ final readonly class ReturningPassages
         return $notes >= self::LEAST_NOTES && ($from + $length < $measure || $this->otherRhythm[$measure] < $measure + $length);
     }
 
-    private function pitchesIn(int $measure): int
+    /** Whether a short passage tells itself from an accompaniment: by its notes, or one of several measures by its rhythm. */
+    private function isKnownAgain(int $measure, int $length): bool
     {
-        return count(array_unique(array_map($this->semitone(...), $this->shapes->events[$measure])));
+        $pitches = $durations = [];
+        for ($at = $measure; $at < $measure + $length; $at++) {
+            foreach ($this->shapes->events[$at] as $event) {
+                $pitches[$this->semitone($event)] = true;
+                $durations[(string) $this->line->events[$event]->duration] = true;
+            }
+        }
+
+        return count($pitches) >= self::LEAST_PITCHES || ($length > 1 && count($durations) > 1);
     }
 
     /**

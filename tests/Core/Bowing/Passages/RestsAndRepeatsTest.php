@@ -44,6 +44,14 @@ final class RestsAndRepeatsTest extends BowedPassages
             Passage::of('4/4', 'A4q A4q A4q A4q | A4q A4q A4q rq | D4q D4q D4q D4q | E4w')->at(80),
             'd u d u | d u d | u d u d | u',
         ];
+        yield 'an accompaniment in long notes is no phrase that returns' => [
+            Passage::of('4/4', 'E4h E4h | D4h D4h | G4w | E4h E4h | D4h D4h | D4w')->at(80),
+            'd u | d u | d | u d | u d | u',
+        ];
+        yield 'a phrase of two measures is' => [
+            Passage::of('4/4', 'D4q E4q F4q G4q | A4h F4h | G4w | D4q E4q F4q G4q | A4h F4h | D4w')->at(80),
+            'd u d u | d u | d | retake d u d u | d u | d',
+        ];
         yield 'where the rest gives no time it goes on as it comes' => [
             Passage::of('4/4', 'D4q E4q F4q G4q | A4h F4h | E4q G4q F4q. re | D4q E4q F4q G4q | B4w')->at(144),
             'd u d u | d u | d u d | u d u d | u',

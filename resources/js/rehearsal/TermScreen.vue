@@ -168,7 +168,7 @@ const summary = computed(() => {
                         <p><strong>{{ piece.title }}</strong> {{ piece.isReady ? 'will be ready' : 'will not be ready at this pace' }}</p>
                         <span class="bar" role="img" :aria-label="`${piece.ready} of ${piece.measures} measures ready`"><i :style="{ width: `${(piece.ready / Math.max(1, piece.measures)) * 100}%` }"></i></span>
                         <p class="quiet">
-                            {{ piece.ready }} of {{ piece.measures }} measures<template v-if="piece.open.length"> · to do: m. {{ piece.open.slice(0, 6).join(', ') }}{{ piece.open.length > 6 ? ' …' : '' }}</template>
+                            {{ piece.ready }} of {{ piece.measures }} measures<template v-if="piece.open.length"> · to do: {{ piece.open[0]?.startsWith('pickup') ? 'the' : 'm.' }} {{ piece.open.slice(0, 6).join(', ') }}{{ piece.open.length > 6 ? ' …' : '' }}</template>
                             <button type="button" class="plain-button" :aria-expanded="shownHow === piece.piece" @click="shownHow = shownHow === piece.piece ? 0 : piece.piece">How is that reckoned?</button>
                         </p>
                         <p v-if="shownHow === piece.piece">{{ piece.how }}</p>

@@ -3,6 +3,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { api } from '../../api/client';
 import type { PieceHardness } from '../../api/types';
+import { atMeasure, COUNTED } from '../../ui/counting';
 import { useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -27,6 +28,7 @@ const cells = computed(() =>
         return { ...measure, hardness: hard?.hardness ?? 0, reasons: hard?.reasons ?? [], own };
     }),
 );
+const counted = computed(() => COUNTED[desk.frame?.piece.counts ?? 'measure']);
 const chosen = computed(() => cells.value.find((cell) => cell.index === at.value) ?? null);
 
 function press(index: number): void {
@@ -39,7 +41,7 @@ function press(index: number): void {
 <template>
     <div class="hard">
         <!-- The strip is there before it is told: what lies below does not jump. -->
-        <div class="strip" role="group" aria-label="How hard each measure is">
+        <div class="strip" role="group" :aria-label="`How hard each ${counted.one.toLowerCase()} is`">
             <button
                 v-for="cell in told ? cells : []"
                 :key="cell.index"
@@ -47,15 +49,15 @@ function press(index: number): void {
                 tabindex="-1"
                 :style="{ flexGrow: cell.length }"
                 :class="{ 'is-own': cell.own, 'is-open': cell.index === at }"
-                :title="`m. ${cell.number}: ${Math.round(cell.hardness * 100)} %`"
-                :aria-label="`Measure ${cell.number}, hardness ${Math.round(cell.hardness * 100)} percent`"
+                :title="`${atMeasure(cell.number)}: ${Math.round(cell.hardness * 100)} %`"
+                :aria-label="`${counted.one} ${cell.number}, hardness ${Math.round(cell.hardness * 100)} percent`"
                 @click="press(cell.index)"
             >
                 <i v-if="cell.hardness > NONE" :style="{ height: `${15 + cell.hardness * 85}%` }"></i>
             </button>
         </div>
         <div v-if="chosen" class="why" role="status">
-            <strong>m. {{ chosen.number }}: {{ Math.round(chosen.hardness * 100) }} % hard.</strong>
+            <strong>{{ atMeasure(chosen.number) }}: {{ Math.round(chosen.hardness * 100) }} % hard.</strong>
             <span v-for="reason in chosen.reasons" :key="`${reason.who} ${reason.text}`"> {{ reason.who ? `${reason.who}: ` : '' }}{{ reason.text }} <em>{{ reason.weight }}</em>;</span>
             <span v-if="!chosen.reasons.length"> Nothing makes it hard.</span>
             <span class="quiet"> {{ told?.how }}</span>

@@ -33,6 +33,7 @@ use App\Http\Controllers\NoteController;
 use App\Http\Controllers\NowController;
 use App\Http\Controllers\OutboxController;
 use App\Http\Controllers\PaperController;
+use App\Http\Controllers\PassageController;
 use App\Http\Controllers\PasswordController;
 use App\Http\Controllers\PieceController;
 use App\Http\Controllers\PlayController;
@@ -121,6 +122,8 @@ Route::prefix('api/v1')->group(function (): void {
         Route::post('write-in/fingers', [WriteInController::class, 'fingers']);
         Route::get('pieces/{piece}/typed', [WriteInController::class, 'show']);
         Route::put('pieces/{piece}/typed', [WriteInController::class, 'update']);
+        Route::get('pieces/{piece}/passage', [PassageController::class, 'show']);
+        Route::post('pieces/{piece}/passage', [PassageController::class, 'store']);
         Route::get('pieces/{piece}/lesson', [LessonController::class, 'show']);
         Route::get('pieces/{piece}/lesson/pages', [LessonController::class, 'pages']);
         Route::patch('pieces/{piece}/lesson', [LessonController::class, 'update']);

@@ -9,8 +9,10 @@ use App\Models\Section;
 use App\Models\User;
 use App\Plans\ClassSettings;
 use UprightPencil\Exception\UprightPencilException;
+use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\Xml;
 use UprightPencil\Lessons\AssignedLine;
 use UprightPencil\Lessons\LessonSection;
 use UprightPencil\Lessons\OctaveRule;
@@ -70,6 +72,25 @@ final readonly class AssignedLines
         }
 
         return $bytes;
+    }
+
+    /**
+     * The score without them: they are made anew when it is brought in.
+     *
+     * @throws UnreadableScore
+     */
+    public static function without(Piece $piece, string $bytes): string
+    {
+        $ids = $piece->sections()->whereNotNull('follows')->pluck('part_id')->all();
+        $document = Document::open($bytes);
+        $list = Xml::child($document->root, 'part-list');
+        foreach ([...($list === null ? [] : Xml::children($list)), ...$document->parts()] as $element) {
+            if (in_array($element->getAttribute('id'), $ids, true)) {
+                Xml::remove($element);
+            }
+        }
+
+        return $ids === [] ? $bytes : $document->toString();
     }
 
     private static function line(Piece $piece, string $bytes, string $partId, LessonSection $for): ?AssignedLine

@@ -67,6 +67,7 @@ final readonly class ScoreCorrection
      * @param list<int> $keep rows of the marks that go to their new place; the others that have lost theirs are put away
      * @param int $seen the piece's revision when they were chosen
      * @param array<string, mixed>|null $typed what the corrected score was typed as
+     * @param string $act what was done, in the words of the log, where it is no file that came in
      * @throws MarkClash when marks were changed since
      * @throws UnreadableScore
      */
@@ -78,6 +79,7 @@ final readonly class ScoreCorrection
         array $keep,
         int $seen,
         ?array $typed = null,
+        string $act = '',
     ): Correction {
         $corrected = $this->look($piece, $bytes);
         $prepared = $this->reading->readBytes($corrected->bytes, $file);
@@ -91,6 +93,7 @@ final readonly class ScoreCorrection
             $keep,
             $seen,
             $typed,
+            $act,
         ): Correction {
             if ($piece->newQuery()->whereKey($piece->id)->lockForUpdate()->value('revision') !== $seen) {
                 throw MarkClash::sinceLooked();
@@ -99,13 +102,13 @@ final readonly class ScoreCorrection
             foreach ($this->questions($piece, $corrected) as $row => $question) {
                 $steps = [...$steps, ...self::steps(Mark::query()->findOrFail($row), $question, in_array($row, $keep, true))];
             }
-            $change = $this->changes->across($piece, $user, $steps, "Corrected score: {$file}");
+            $change = $this->changes->across($piece, $user, $steps, $act ?: "Corrected score: {$file}");
             /** @var Correction $correction */
             $correction = Correction::query()->create([
                 'piece_id' => $piece->id,
                 'user_id' => $user->id,
                 'change_id' => $change->id,
-                'file' => $file,
+                'file' => $act ?: $file,
                 'source' => $piece->source,
                 'source_bytes' => $piece->source_bytes,
                 'before' => self::before($piece),

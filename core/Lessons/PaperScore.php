@@ -68,10 +68,10 @@ final class PaperScore
         }
     }
 
-    /** A typed passage that says with which measure it begins. */
+    /** A typed passage that says with which measure it begins: at its end, so that every letter stays on its line. */
     public static function numbered(string $abc, int $firstMeasure): string
     {
-        return (string) preg_replace('~^(K:[^\n\r]*)~m', "$1\n%%setbarnb {$firstMeasure}", $abc, 1);
+        return rtrim($abc) . "\n%%setbarnb {$firstMeasure}\n";
     }
 
     private function keep(string $part, DOMElement $measure): void

@@ -137,6 +137,43 @@ final class WriteInTest extends BrowserTestCase
         self::assertSame([], $page->scriptErrors());
     }
 
+    /** Over a piece that came as a file: a wrong note is put right, and a part that is on paper comes in. */
+    public function testAPassageIsPutIntoAScoreThatLiesOnTheDesk(): void
+    {
+        $page = Page::open()->signIn()->go('/piece/3/desk')->engraved();
+        $page->press('Write in', '.desk .bottom')->find('.write-in-sheet .write-in g.note');
+        foreach (['First measure' => '3', 'Last measure' => '4'] as $field => $measure) {
+            $page->find("[aria-label=\"{$field}\"]")->clear()->sendKeys($measure);
+        }
+        $this->press($page, 'Take up as they stand');
+        $page->until(fn (): bool => str_contains($this->music($page), '|') && !str_contains($this->music($page), 'Heavily'), fn (): string => $this->music($page));
+        $stood = $this->music($page);
+        $page->until(fn (): bool => str_contains((string) $page->driver->executeScript('return document.querySelector(".write-in g.mNum")?.textContent ?? ""'), '3'), 'm. 3 is not engraved');
+
+        $this->press($page, 'by pointing');
+        // The keys write here, and not on the desk below.
+        // Through the hole of a half note one hits the staff: a press beside a stem is as good.
+        $page->driver->executeScript('document.querySelector(".write-in g.note .notehead").dispatchEvent(new MouseEvent("click", { bubbles: true }))');
+        $page->keys('b');
+        $page->until(fn (): bool => $this->music($page) !== $stood, 'the letter does not write');
+        self::assertSame('B8- | f6 d2 |', $this->music($page));
+        $page->press('Put into the score', '.write-in')->told('Typed in: Violin I, m');
+        $page->until(fn (): bool => $page->count('.write-in-sheet') === 0, 'the sheet stays open');
+        $page->engraved();
+        $page->press('Undo', '.el-message')->told('The score is as it was.');
+
+        // A part on paper: it comes as another section of the piece.
+        $page->press('Write in', '.desk .bottom');
+        $page->find('.write-in-sheet .write-in g.note');
+        (new WebDriverSelect($page->find('.write-in-sheet [aria-label="Part"]')))->selectByVisibleText('one that is on paper');
+        $page->find('[aria-label="Name of the new part"]')->clear()->sendKeys('Violin III' . WebDriverKeys::TAB);
+        $this->press($page, 'ABC');
+        $page->find('.cm-content')->sendKeys(WebDriverKeys::CONTROL . WebDriverKeys::END . WebDriverKeys::NULL . 'd4 A4 |');
+        $page->until(fn (): bool => $page->count('.write-in g.note') === 2, 'the new part is not engraved');
+        $page->press('Put into the score', '.write-in')->sees('Violin III', '.desk .tabs');
+        self::assertSame([], $page->scriptErrors());
+    }
+
     /** Presses something of a page that may be engraved anew at any moment. */
     private function pick(Page $page, string $css): void
     {

@@ -186,6 +186,10 @@ final class ContractTest extends FeatureTestCase
                 'file' => 'tune.musicxml',
                 'shelf' => (int) $this->things['shelf'],
             ],
+            'POST api/v1/pieces/{piece}/passage' => [
+                'section' => (int) $section,
+                'typed' => ['abc' => "M:4/4\nL:1/4\nK:C\nA4 |", 'first' => 1],
+            ],
             'POST api/v1/write-in' => ['shelf' => (int) $this->things['shelf']] + RouteTable::all()[$route]['body'],
             'GET api/v1/shelves/{shelf}/week', 'GET api/v1/shelves/{shelf}/week.pdf' => ['part' => 'Violin I', 'lessons' => (string) $this->things['piece']],
             'GET api/v1/pieces/{piece}/warm-up.pdf' => ['minutes' => '5'],

@@ -5,9 +5,10 @@ import type { BookFact, BookOfLessons, BoardString, LessonDesk, Typing } from '.
 import BookScreen from '../../resources/js/lessons/BookScreen.vue';
 import LessonSide from '../../resources/js/lessons/LessonSide.vue';
 import BoardPicture from '../../resources/js/writein/BoardPicture.vue';
-import { EMPTY, forget, fresh, keep, kept } from '../../resources/js/writein/draft';
+import { EMPTY, forget, fresh, keep, kept, type Draft, type Passage, type Where } from '../../resources/js/writein/draft';
 import FingerEntry from '../../resources/js/writein/FingerEntry.vue';
 import LineNotes from '../../resources/js/writein/LineNotes.vue';
+import PassageHead from '../../resources/js/writein/PassageHead.vue';
 import type { Writing } from '../../resources/js/writein/text';
 import { calls, serve } from './support';
 
@@ -110,14 +111,56 @@ describe('fingers', () => {
 describe('drafts', () => {
     it('are kept for each piece and let go', () => {
         const draft = fresh(2, 7);
-        keep(null, draft);
-        keep(5, { ...draft, title: 'Steps' });
-        expect(kept(null)).toEqual(draft);
-        expect(kept(5)?.title).toBe('Steps');
-        forget(5);
-        expect(kept(5)).toBeNull();
+        const at = (piece: number | null, passage: Passage | null = null): Where => ({ piece, shelf: null, number: null, passage });
+        keep(at(null), draft);
+        keep(at(5), { ...draft, title: 'Steps' });
+        keep(at(5, { section: 3, from: '2', to: '4' }), { ...draft, title: 'A wrong note' });
+        expect(kept(at(null))).toEqual(draft);
+        expect(kept(at(5))?.title).toBe('Steps');
+        expect(kept(at(5, { section: 9, from: '1', to: '1' }))?.title).toBe('A wrong note');
+        forget(at(5));
+        expect(kept(at(5))).toBeNull();
+        expect(kept(at(5, { section: 3, from: '2', to: '4' }))).not.toBeNull();
         localStorage.setItem('write-in new', '{"typed":7}');
-        expect(kept(null)).toBeNull();
+        expect(kept(at(null))).toBeNull();
+    });
+});
+
+describe('measures of a score', () => {
+    const parts = [{ id: 3, name: 'Violin I', instrument: 'violin' }, { id: 4, name: 'Cello', instrument: 'cello' }];
+    const draft = (section: number | null): Draft => {
+        const one = fresh(1, null);
+        return {
+            ...one,
+            title: 'Paper Boats',
+            typed: { ...one.typed, kind: 'passage', abc: 'X:1\nM:3/4\nL:1/4\nK:Bb clef=bass\n', part: 'Violin III', reader: 'cello' },
+            passage: { section, from: '12', to: '16', stood: '' },
+        };
+    };
+
+    it('say what they stand under, and are taken up as they stand', async () => {
+        const head = mount(PassageHead, { props: { draft: draft(4), parts, fifths: -2 } });
+        expect(head.text()).toContain('2 flats · 3/4');
+        expect(head.find('[aria-label="Name of the new part"]').exists()).toBe(false);
+        await head.get('[aria-label="First measure"]').setValue('20');
+        await head.get('[aria-label="Last measure"]').setValue('');
+        await head.get('form').trigger('submit');
+        expect(head.emitted('take')?.[0]).toEqual([{ section: 4, from: '20', to: '20' }, 'cello']);
+    });
+
+    it('belong to another part when it is chosen, or to one that is on paper', async () => {
+        const head = mount(PassageHead, { props: { draft: draft(4), parts, fifths: -2 } });
+        await head.get('[aria-label="Part"]').setValue('3');
+        await head.get('[aria-label="Part"]').setValue('');
+        expect(head.emitted('take')).toEqual([
+            [{ section: 3, from: '12', to: '16' }, 'cello'],
+            [{ section: null, from: '12', to: '12' }, 'cello'],
+        ]);
+        await head.setProps({ draft: draft(null) });
+        await head.get('[aria-label="Name of the new part"]').setValue('Third violins');
+        expect(head.emitted('name')).toEqual([['Third violins']]);
+        await head.get('[aria-label="Who reads it"]').setValue('viola');
+        expect(head.emitted('take')?.[2]).toEqual([{ section: null, from: '12', to: '12' }, 'viola']);
     });
 });
 

@@ -1421,6 +1421,26 @@ export interface TypedPieceRow {
     typed: Typed;
 }
 
+export interface PassagePart {
+    id: number;
+    name: string;
+    instrument: string;
+}
+
+export interface PassageRow {
+    first: number;
+    from: string;
+    to: string;
+    abc: string;
+    title: string;
+    shelf: number;
+    revision: number;
+    section: number | null;
+    part: string;
+    reader: Instrument;
+    parts: PassagePart[];
+}
+
 export interface UnisonVoice {
     section: number;
     name: string;

@@ -28,8 +28,13 @@ import { useDeskPage } from './state/page';
 import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
 import TempoSheet from './sheets/TempoSheet.vue';
+import WriteInSheet from './sheets/WriteInSheet.vue';
+import { api } from '../api/client';
 import { useHistory } from '../history/store';
+import { tell, tellWithUndo } from '../ui/say';
+import { orWarn } from '../ui/trying';
 import { isTyping } from '../ui/typing';
+import type { Kept } from '../writein/shelving';
 
 const route = useRoute();
 const router = useRouter();
@@ -65,7 +70,7 @@ function follow(now: Here | null): void {
 }
 watch(isPlaying, (now) => now || (sounding.value = ''));
 
-const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | 'heard' | null>(null);
+const sheet = ref<'tempos' | 'patterns' | 'open-strings' | 'glance' | 'heard' | 'write-in' | null>(null);
 /** Pixels under each system, for the lanes that are shown. */
 const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value ? HAND_LANE : 0));
 /** A system that is plucked from its first note to its last has no bow lane, and leaves no hole for one. */
@@ -112,11 +117,45 @@ async function open(): Promise<void> {
     const opened = await desk.open(String(piece), wanted);
     if (opened === null) return;
     here = String(opened);
-    const { measure } = route.query;
+    const { measure, 'write-in': written } = route.query;
     if (here !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
     }
     if (typeof measure === 'string') desk.chooseMeasure(measure);
+    if (typeof written === 'string' && desk.frame?.piece.role === 'own') writeIn(written);
+}
+
+/** Measures that are typed anew: those that are asked for ("12" or "12-16"), or those that are chosen. */
+const toWrite = ref({ from: '1', to: '1' });
+function writeIn(asked = ''): void {
+    const [first, last] = desk.stretch.map((at) => desk.notes[at]?.measure);
+    const [from = '', to = from] = asked.includes('-') || /\d/.test(asked) ? asked.split('-') : [first ?? '1', last ?? first ?? '1'];
+    toWrite.value = { from: from || '1', to: to || from || '1' };
+    sheet.value = 'write-in';
+}
+
+async function written({ piece, section, told, correction }: Kept): Promise<void> {
+    sheet.value = null;
+    await again(piece, section ?? 0);
+    if (correction === null) tell(told);
+    else tellWithUndo(told, () => void takeBack(correction));
+}
+
+/** Opens the desk anew, its notes are others now; at another part, if that is what came. */
+async function again(piece: number, section: number): Promise<void> {
+    const isHere = section === desk.frame?.section.id;
+    const { name, params } = route;
+    if (isHere || section === 0) await desk.open(String(piece), String(desk.frame?.section.id ?? ''));
+    else if (name === 'desk') await router.push({ name, params: { ...params, section: String(section) } });
+}
+
+async function takeBack(correction: number): Promise<void> {
+    await orWarn(async () => {
+        await api.delete(`corrections/${correction}`);
+        here = '';
+        await open();
+        tell('The score is as it was.');
+    });
 }
 
 function keydown(event: KeyboardEvent): void {
@@ -240,7 +279,7 @@ function takeOver(): void {
                     <button type="button" class="plain-button" @click="sheet = 'patterns'">Patterns</button>
                     <button type="button" class="plain-button" @click="sheet = 'open-strings'">Open strings</button>
                     <RouterLink v-if="desk.frame?.piece.typed === 'lesson'" :to="`/piece/${desk.frame.piece.id}/lesson`" class="plain-button">All sections</RouterLink>
-                    <RouterLink v-if="desk.frame?.piece.typed && desk.frame.piece.role === 'own'" :to="`/piece/${desk.frame.piece.id}/write-in`" class="plain-button">Write on</RouterLink>
+                    <button v-if="desk.frame?.piece.role === 'own'" type="button" class="plain-button" @click="writeIn()">Write in</button>
                     <DoneToggles />
                     <button type="button" class="plain-button" @click="isKeyCardOpen = true">Keys <kbd>?</kbd></button>
                 </div>
@@ -258,6 +297,7 @@ function takeOver(): void {
         />
         <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
         <GlanceSheet v-if="sheet === 'glance'" @close="sheet = null" />
+        <WriteInSheet v-if="sheet === 'write-in'" :from="toWrite.from" :to="toWrite.to" @close="sheet = null" @kept="written" />
         <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />
         <KeySheet v-if="isKeyCardOpen" @close="isKeyCardOpen = false" />
     </div>

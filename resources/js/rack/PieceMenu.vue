@@ -18,6 +18,7 @@ function act(command: string): void {
     else if (command === 'rename') void acts.rename(props.piece);
     else if (command === 'archive') void acts.archive(props.piece);
     else if (command === 'write') void router.push(`/piece/${props.piece.id}/write-in`);
+    else if (command === 'write-into') void router.push(`/piece/${props.piece.id}/desk?write-in=1`);
     else if (command === 'correct') void router.push(`/piece/${props.piece.id}/corrected`);
     else if (command === 'leave') void acts.leave(props.piece.share, props.piece.title);
     else void acts.remove(props.piece);
@@ -34,7 +35,10 @@ function act(command: string): void {
             <ElDropdownMenu v-else>
                 <ElDropdownItem command="rename">Rename</ElDropdownItem>
                 <ElDropdownItem v-if="piece.isTyped" command="write">Write on</ElDropdownItem>
-                <ElDropdownItem v-else command="correct">Corrected score…</ElDropdownItem>
+                <template v-else>
+                    <ElDropdownItem command="write-into">Write in…</ElDropdownItem>
+                    <ElDropdownItem command="correct">Corrected score…</ElDropdownItem>
+                </template>
                 <ElDropdownItem v-for="shelf in elsewhere" :key="shelf.id" :command="`move:${shelf.id}`">To “{{ shelf.name }}”</ElDropdownItem>
                 <ElDropdownItem command="archive">{{ piece.archived ? 'Back to this year' : 'Put with earlier pieces' }}</ElDropdownItem>
                 <ElDropdownItem command="remove">Throw away</ElDropdownItem>

@@ -2,6 +2,25 @@
 import { has, remember, remembered } from '../ui/remembered';
 import type { Typed } from '../api/types';
 
+/** Measures of a part of a piece that came as a file. */
+export interface Passage {
+    /** Whose part; null for one that is not in the score yet. */
+    section: number | null;
+    /** Printed numbers of the first and the last measure. */
+    from: string;
+    to: string;
+}
+
+/** What is written, and where it belongs. */
+export interface Where {
+    /** The piece that is typed on; null for a new one. */
+    piece: number | null;
+    /** For a new one: its shelf and its number, where they are known. */
+    shelf: number | null;
+    number: number | null;
+    passage: Passage | null;
+}
+
 export interface Draft {
     typed: Typed;
     title: string;
@@ -10,9 +29,11 @@ export interface Draft {
     page: number | null;
     /** The piece's revision it was begun over. */
     revision: number;
+    /** Of a passage: the measures, and the text as it stood in the score. */
+    passage?: (Passage & { stood: string }) | null;
 }
 
-const keyOf = (piece: number | null): string => `write-in ${piece ?? 'new'}`;
+const keyOf = ({ piece, passage }: Where): string => `write-in ${passage ? 'into ' : ''}${piece ?? 'new'}`;
 
 export const EMPTY = 'X:1\nT:\nM:4/4\nL:1/4\nQ:1/4=84\nK:D\n';
 
@@ -41,14 +62,14 @@ function isDraft(value: unknown): value is Draft {
 }
 
 /** What was typed and not put on a shelf; nothing where there is none. */
-export function kept(piece: number | null): Draft | null {
-    return remembered<Draft | null>(keyOf(piece), null, isDraft);
+export function kept(where: Where): Draft | null {
+    return remembered<Draft | null>(keyOf(where), null, isDraft);
 }
 
-export function keep(piece: number | null, draft: Draft): void {
-    remember(keyOf(piece), draft);
+export function keep(where: Where, draft: Draft): void {
+    remember(keyOf(where), draft);
 }
 
-export function forget(piece: number | null): void {
-    localStorage.removeItem(keyOf(piece));
+export function forget(where: Where): void {
+    localStorage.removeItem(keyOf(where));
 }

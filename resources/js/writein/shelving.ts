@@ -1,45 +1,67 @@
-/** What is typed goes on its shelf, or is taken away as a file. */
-import { ref, type ComputedRef, type Ref } from 'vue';
-import { useRouter } from 'vue-router';
+/** What is typed goes on its shelf or into its score, or is taken away as a file. */
+import { computed, ref, type ComputedRef, type Ref } from 'vue';
 import { api } from '../api/client';
-import { tell } from '../ui/say';
 import { orWarn } from '../ui/trying';
-import { forget, type Draft } from './draft';
+import { forget, type Draft, type Where } from './draft';
 import { fieldOf } from './text';
 
-interface Kept {
-    id: number;
+/** What was kept: the piece, one of its parts, and what was done, in words. */
+export interface Kept {
+    piece: number;
     section: number | null;
+    told: string;
+    /** Takes a passage out of the score again. */
+    correction: number | null;
+    isLesson: boolean;
 }
 
 export interface Shelving {
     isKeeping: Ref<boolean>;
-    store: () => Promise<void>;
+    /** What the button says that keeps it. */
+    words: ComputedRef<string>;
+    store: () => Promise<Kept | null>;
     takeAbc: () => void;
     takeMusicXml: () => Promise<void>;
 }
 
-/**
- * @param piece that is typed on; null for a new one
- * @param isBook whether it stands in a book
- */
-export function useShelving(piece: ComputedRef<number | null>, draft: Ref<Draft>, isBook: ComputedRef<boolean>): Shelving {
-    const router = useRouter();
+/** @param isBook whether it stands in a book */
+export function useShelving(where: () => Where, draft: Ref<Draft>, isBook: ComputedRef<boolean>): Shelving {
     const isKeeping = ref(false);
+    const words = computed(() => (where().passage ? 'Put into the score' : where().piece === null ? 'Put on the shelf' : 'Keep it so'));
 
-    async function store(): Promise<void> {
-        if (isKeeping.value) return;
+    async function onTheShelf(): Promise<Kept> {
+        const { typed, title, shelf, lesson, page, revision } = draft.value;
+        const { piece } = where();
+        const body = { typed, title, shelf, lesson: isBook.value ? lesson : null, page: isBook.value ? page : null, seen: revision };
+        const made = await (piece === null
+            ? api.post<{ id: number; section: number | null }>('write-in', body)
+            : api.put<{ id: number; section: number | null }>(`pieces/${piece}/typed`, body));
+        localStorage.setItem('last-shelf', String(shelf ?? ''));
+        const told = `“${title || fieldOf(typed.abc, 'T') || 'Without a title'}” stands on the shelf.`;
+        return { piece: made.id, section: made.section, told, correction: null, isLesson: typed.kind === 'lesson' };
+    }
+
+    async function intoTheScore(piece: number): Promise<Kept> {
+        const { typed, passage, revision } = draft.value;
+        const made = await api.post<{ section: number; correction: number; text: string; away: string[] }>(
+            `pieces/${piece}/passage`,
+            { section: passage?.section ?? null, typed, seen: revision },
+        );
+        const away = made.away.length === 0 ? '' : ` Put away with its note: ${made.away.slice(0, 4).join(', ')}${made.away.length > 4 ? ` and ${made.away.length - 4} more` : ''}.`;
+        return { piece, section: made.section, told: made.text + away, correction: made.correction, isLesson: false };
+    }
+
+    async function store(): Promise<Kept | null> {
+        if (isKeeping.value) return null;
         isKeeping.value = true;
+        let made: Kept | null = null;
         await orWarn(async () => {
-            const { typed, title, shelf, lesson, page, revision } = draft.value;
-            const body = { typed, title, shelf, lesson: isBook.value ? lesson : null, page: isBook.value ? page : null, seen: revision };
-            const kept = piece.value === null ? await api.post<Kept>('write-in', body) : await api.put<Kept>(`pieces/${piece.value}/typed`, body);
-            forget(piece.value);
-            localStorage.setItem('last-shelf', String(shelf ?? ''));
-            tell(`“${title || fieldOf(typed.abc, 'T') || 'Without a title'}” stands on the shelf.`);
-            await router.push(typed.kind === 'lesson' ? `/piece/${kept.id}/lesson` : `/piece/${kept.id}/desk`);
+            const { passage, piece } = where();
+            made = passage && piece !== null ? await intoTheScore(piece) : await onTheShelf();
+            forget(where());
         });
         isKeeping.value = false;
+        return made;
     }
 
     function download(text: string, ending: string, type: string): void {
@@ -61,5 +83,5 @@ export function useShelving(piece: ComputedRef<number | null>, draft: Ref<Draft>
         });
     }
 
-    return { isKeeping, store, takeAbc, takeMusicXml };
+    return { isKeeping, words, store, takeAbc, takeMusicXml };
 }

@@ -19,6 +19,7 @@ use UprightPencil\Lessons\OctaveRule;
 use UprightPencil\Lessons\PaperPassage;
 use UprightPencil\Lessons\PaperScore;
 use UprightPencil\Lessons\PointingBoard;
+use UprightPencil\Lessons\TypedKind;
 use UprightPencil\Lessons\TypedPiece;
 use UprightPencil\Lessons\WeekSheet;
 use UprightPencil\Music\Instrument;
@@ -201,5 +202,18 @@ final class TypingTest extends TestCase
     private function playedIn(Score $score, Part $part): array
     {
         return array_values(array_unique(array_map(static fn (Note $note): string => $score->measures[$note->measure]->number, $part->notes)));
+    }
+
+    /** Where a note of a passage was typed is told by its own line, the number of its measure or not. */
+    public function testANoteOfAPassageIsFoundInItsText(): void
+    {
+        $abc = "X:1\nM:4/4\nL:1/4\nK:D\nD E F G |\nA4 |\n";
+        $passage = new TypedPiece(TypedKind::Passage, $abc, firstMeasure: 52);
+        $typed = $passage->score(new OctaveRule(Profile::SecondYear, BassHand::OneTwoFour));
+
+        self::assertSame([[5, 1, 2], [5, 3, 4], [5, 5, 6], [5, 7, 8], [6, 1, 3]], $typed->places[0]);
+        self::assertStringContainsString('<measure number="53">', $typed->musicXml);
+        $wrong = new TypedPiece(TypedKind::Passage, "X:1\nM:4/4\nL:1/4\nK:D\nD E [F G |\n", firstMeasure: 52);
+        self::assertSame(5, $wrong->score(new OctaveRule(Profile::SecondYear, BassHand::OneTwoFour))->problems[0]->line);
     }
 }

@@ -14,7 +14,7 @@ function geometry(of: DeskNote[]): Geometry {
             x: 100 + 40 * index, y: 50, width: 10, height: 8, staffTop: 40, staffBottom: 72,
         }),
     );
-    return { boxes, signs: new Map(), fingers: new Map(), notes: of.map((note) => note.id), left: 80, right: 400, bottom: 90, written: [] };
+    return { boxes, signs: new Map(), fingers: new Map(), notes: of.map((note) => note.id), left: 80, right: 400, ends: [400], bottom: 90, written: [] };
 }
 
 function withFingers(change: (note: DeskNote, index: number) => Partial<ReturnType<typeof finger>>): DeskNote[] {
@@ -25,6 +25,11 @@ const of = (drawn: SVGElement[], name: string): SVGElement[] => drawn.filter((on
 const number = (one: SVGElement | undefined, name: string): number => Number(one?.getAttribute(name));
 
 describe('the bow lane', () => {
+    it('ends the last stroke with its measure, however long the rest after it', () => {
+        const strokes = drawLanes({ ...geometry(notes()), ends: [250, 340, 370, 400] }, notes(), []).filter((one) => /lane-(down|up)/.test(one.getAttribute('class') ?? ''));
+        expect(number(strokes.at(-1), 'x2')).toBe(334);
+    });
+
     it('rises on down strokes and falls on up strokes', () => {
         const drawn = drawLanes(geometry(notes()), notes(), []);
         const down = of(drawn, 'lane-down')[0];

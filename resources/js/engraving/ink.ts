@@ -35,6 +35,8 @@ export interface Geometry {
     /** Ends of its staff lines. */
     left: number;
     right: number;
+    /** Where each measure ends. */
+    ends: number[];
     /** Where what is engraved ends, and lanes may begin. */
     bottom: number;
     /** What is written over and under the staves: fingers, bowing signs, words. */
@@ -93,18 +95,21 @@ function reckoned(picture: HTMLElement): (element: Element) => Area {
 export function measureSystem(picture: HTMLElement): Geometry {
     const place = reckoned(picture);
     const geometry: Geometry = {
-        boxes: new Map(), signs: new Map(), fingers: new Map(), notes: [], left: Infinity, right: -Infinity, bottom: picture.offsetHeight, written: [],
+        boxes: new Map(), signs: new Map(), fingers: new Map(), notes: [], left: Infinity, right: -Infinity, ends: [], bottom: picture.offsetHeight, written: [],
     };
     picture.querySelectorAll('g.staff').forEach((staff) => {
         let top = Infinity;
         let bottom = -Infinity;
+        let end = -Infinity;
         staff.querySelectorAll(':scope > path').forEach((path) => {
             const line = place(path);
             top = Math.min(top, line.top);
             bottom = Math.max(bottom, line.bottom);
             geometry.left = Math.min(geometry.left, line.left);
-            geometry.right = Math.max(geometry.right, line.right);
+            end = Math.max(end, line.right);
         });
+        geometry.right = Math.max(geometry.right, end);
+        geometry.ends.push(end);
         staff.querySelectorAll<SVGGElement>('g.note').forEach((note) => {
             const head = place(note.querySelector('.notehead') ?? note);
             geometry.notes.push(note.id);

@@ -76,7 +76,8 @@ export function drawLanes(geometry: Geometry, notes: DeskNote[], flags: Flag[]):
     const endOf = (spot: Spot): number => {
         const start = spot.note.at;
         const next = places.find((place) => place.onset > start && place.x > spot.x);
-        const until = next ? next.x : right - 6;
+        // A note that is followed by measures of rest ends with its own.
+        const until = next ? next.x : Math.min(right, ...geometry.ends.filter((end) => end > spot.x)) - 6;
         const length = spot.note.lasts;
         const gap = next ? next.onset - start : length;
         return spot.x + (until - spot.x) * Math.min(1, gap > 0 ? length / gap : 1);

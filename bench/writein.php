@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-// From a key to the engraved note, with its bow and finger, in a line of sixteen measures that is typed to its end: twenty notes. The server and the browser share this machine.
+// From a key to the engraved note, with its bow and finger, in a line of sixteen measures that is typed to its end. The server and the browser share this machine.
 
 use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Support\Page;
 
 require __DIR__ . '/../vendor/autoload.php';
 
-const KEYS = 20;
+const KEYS = 48;
 
 $page = Page::open()->signIn()->go('/write-in');
 $page->find('.board .place');

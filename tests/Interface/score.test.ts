@@ -7,7 +7,7 @@ import createVerovioModule from 'verovio/wasm';
 import { describe, expect, it } from 'vitest';
 import { load } from '../../resources/js/engraving/load';
 import { systemLayout } from '../../resources/js/engraving/layout';
-import { around, cut, joined, passage, spans, withMeasures } from '../../resources/js/engraving/score';
+import { around, beside, cut, joined, passage, spans, withMeasures } from '../../resources/js/engraving/score';
 import { tidy } from '../../resources/js/engraving/tidy';
 
 const part = (...measures: string[]): string =>
@@ -61,6 +61,17 @@ describe('what reaches over measures', () => {
         // It ends before what is wanted.
         [long[4], long[3]] = [note(), note(slur('stop'))];
         expect(around(cut(part(...long)), starts, { from: 2, until: 3 })).toEqual({ from: 1, until: 4 });
+    });
+
+    it('needs one measure of a neighbour that nothing reaches out of', () => {
+        const starts = [0, 2, 4, 6];
+        const plain = cut(part(...Array.from({ length: 8 }, () => note())));
+        const wanted = { from: 2, until: 3 };
+        expect(beside(plain, starts, wanted, { from: 1, until: 4 })).toEqual({ from: 3, until: 7 });
+        expect(beside(plain, starts, { from: 3, until: 4 }, { from: 2, until: 4 })).toEqual({ from: 5, until: 8 });
+        // A slur over the two measures before keeps both of them.
+        const slurred = cut(part(...Array.from({ length: 8 }, (_, at) => (at === 2 ? note(slur('start')) : at === 3 ? note(slur('stop')) : note()))));
+        expect(beside(slurred, starts, wanted, { from: 1, until: 4 })).toEqual({ from: 2, until: 7 });
     });
 
     it('is followed to the end where it is an ending of a repeat', () => {
@@ -132,8 +143,7 @@ describe('systems engraved again', () => {
             page.reduce((at, svg) => starts.push(at) && at + (svg.match(/class="measure[ "]/g)?.length ?? 0), 0);
             for (let system = 0; system < page.length; system += 3) {
                 const needed = around(score, starts, { from: system, until: system + 1 });
-                const stretch = { from: starts[needed.from] ?? 0, until: starts[needed.until] ?? score.measures.length };
-                const made = engraved(passage(score, stretch, starts), 'line');
+                const made = engraved(passage(score, beside(score, starts, { from: system, until: system + 1 }, needed), starts), 'line');
                 compared += 1;
                 if (made.length !== needed.until - needed.from || seen(made[system - needed.from]) !== seen(page[system])) {
                     other.push(`${file}, system ${system + 1}`);

@@ -7,7 +7,7 @@
 import { nextTick, onBeforeUnmount, onMounted, ref, shallowRef, watch } from 'vue';
 import { engraver, type Engraving } from './engraver';
 import { noteElement, type Box, type Geometry } from './ink';
-import { around, joined, passage, type CutScore, type Stretch } from './score';
+import { around, beside, joined, passage, type CutScore, type Stretch } from './score';
 import SystemPicture from './SystemPicture.vue';
 import { firstSight } from './firstSight';
 import { keepPage, keptPage, type KeptSystem } from './kept';
@@ -190,8 +190,7 @@ async function redraw(score: CutScore, mine: number): Promise<boolean> {
     for (const group of grouped(stale)) {
         const needed = around(score, starts, group);
         if (needed.until - needed.from > AT_MOST) return false;
-        const [from, until] = [starts[needed.from] ?? 0, starts[needed.until] ?? score.measures.length];
-        const musicXml = passage(score, { from, until }, starts);
+        const musicXml = passage(score, beside(score, starts, group, needed), starts);
         const only = { from: group.from - needed.from, until: group.until - needed.from };
         const made = await engraver.passage({ musicXml, width, scale: props.scale, breaks: 'line', only }, needed.until - needed.from);
         if (mine !== run) return true;

@@ -90,6 +90,27 @@ export function around(score: CutScore, starts: number[], wanted: Stretch): Stre
 }
 
 /**
+ * The measures of those systems that have to be engraved: of a neighbour that nothing reaches out of, the one measure beside what is
+ * wanted is enough to make it a neighbour.
+ *
+ * @param wanted the systems that are drawn
+ * @param needed the systems with their neighbours, as `around` has them
+ * @returns a stretch of measures, in as many systems as are needed
+ */
+export function beside(score: CutScore, starts: number[], wanted: Stretch, needed: Stretch): Stretch {
+    const startOf = (system: number): number => starts[system] ?? score.measures.length;
+    const all = spans(score);
+    /** Whether something that is engraved on the right of a measure's beginning has begun on its left. */
+    const isCut = (measure: number): boolean => all.some(({ from, to }) => from < measure && to >= measure);
+    const before = startOf(wanted.from) - 1;
+    const after = startOf(wanted.until) + 1;
+    return {
+        from: needed.from === wanted.from - 1 && !isCut(before) ? before : startOf(needed.from),
+        until: needed.until === wanted.until + 1 && !isCut(after) ? after : startOf(needed.until),
+    };
+}
+
+/**
  * Some measures as a part of their own: with the clef, key and meter that hold there, and a system break before each of `breaks`.
  *
  * @param breaks measures that begin a system

@@ -8,6 +8,9 @@ namespace App\Paper;
 final readonly class PrintedPart
 {
     private const CODE = 17.0;
+    /** Of a sentence under the heading, and how tall its letters are. */
+    private const LINE = 4.4;
+    private const LETTERS = 3.2;
 
     /**
      * @param string $about edition and date; empty for none
@@ -15,6 +18,7 @@ final readonly class PrintedPart
      * @param string $composer empty for none
      * @param bool $isBare whether its pages are whole sheets, which say themselves what they are
      * @param string $code the square code of the part's link, SVG, for the first page; empty for none
+     * @param list<string> $under sentences under the heading of the first page
      */
     public function __construct(
         public string $title,
@@ -24,6 +28,7 @@ final readonly class PrintedPart
         public string $composer = '',
         public string $code = '',
         public bool $isBare = false,
+        public array $under = [],
     ) {
     }
 
@@ -52,7 +57,8 @@ final readonly class PrintedPart
             : self::text($margin, $margin + 4, 3.6, 'start', "{$this->title} · {$this->part}");
         $head .= self::text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
         [$inner, $tall] = $paper->inner();
-        $top = $margin + Paper::HEADING;
+        // What stands under the heading pushes the music down; the margin below it takes that much.
+        $top = $margin + Paper::HEADING + ($number === 1 ? count($this->under) * self::LINE : 0);
         $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
         $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
 
@@ -71,7 +77,12 @@ final readonly class PrintedPart
             $left += $side + 3;
         }
 
-        return $code . self::text($width / 2, $margin + 5, 6, 'middle', $this->title, ' font-weight="bold"')
+        $under = '';
+        foreach ($this->under as $line => $sentence) {
+            $under .= self::text($left, $margin + 15.4 + $line * self::LINE, self::LETTERS, 'start', $sentence);
+        }
+
+        return $code . $under . self::text($width / 2, $margin + 5, 6, 'middle', $this->title, ' font-weight="bold"')
             . self::text($left, $margin + 11, 3.6, 'start', $this->part)
             . ($this->composer === '' ? '' : self::text($width - $margin, $margin + 5, 3.2, 'end', $this->composer));
     }

@@ -9,6 +9,7 @@ use App\Drawing\NotDrawn;
 use App\Drawing\Sheet;
 use App\HandOut\KeptLists;
 use App\Http\Resources\PatternResource;
+use App\Lessons\PieceFacts;
 use App\Models\Drawing;
 use App\Models\Link;
 use App\Models\Piece;
@@ -30,7 +31,7 @@ final readonly class SetForPaper
 {
     private const SECONDS = 3600;
 
-    public function __construct(private SectionPlanner $plans, private Engraver $engraver)
+    public function __construct(private SectionPlanner $plans, private Engraver $engraver, private PieceFacts $facts)
     {
     }
 
@@ -75,6 +76,7 @@ final readonly class SetForPaper
             $section->piece->composer(),
             $wish->hasCode ? $this->code($section) : '',
             $wish->what === 'list',
+            $wish->what === 'part' ? LessonHead::of($this->facts, $section->piece, $section->instrument) : [],
         );
     }
 
@@ -112,7 +114,9 @@ final readonly class SetForPaper
         $measures = $first === null ? null : $this->measures($first, $wish);
         $pages = $this->drawn($this->plansFor($piece, $wish)->scorePage($piece), $wish->paper->scoreSheet(), $measures);
 
-        return new PrintedPart($piece->title, 'Score', '', $pages, $piece->composer());
+        $under = LessonHead::of($this->facts, $piece, null);
+
+        return new PrintedPart($piece->title, 'Score', '', $pages, $piece->composer(), under: $under);
     }
 
     /** The plans as they are, or with more on the page than the class has otherwise. */

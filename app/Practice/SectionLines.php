@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Practice;
 
+use App\Lessons\LessonNotes;
 use App\Models\Section;
 use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
+use UprightPencil\Drills\LineKind;
 use UprightPencil\Drills\LineProposal;
 use UprightPencil\Drills\PracticeLine;
 use UprightPencil\Drills\PracticeLines;
@@ -37,7 +39,8 @@ final readonly class SectionLines
     }
 
     /**
-     * The lines that are worked, in their order: the director's, without those the part has no more; else those it needs.
+     * The lines that are worked, in their order: the director's, without those the part has no more; else the first steps that a lesson
+     * begins with, and those the part needs.
      *
      * @return list<LineProposal>
      */
@@ -45,10 +48,25 @@ final readonly class SectionLines
     {
         $choice = LineChoice::from($section->practice);
         if ($choice->keys === null) {
-            return $lines->chosen();
+            return [...$this->steps($section, $lines), ...$lines->chosen()];
         }
 
         return array_values(array_filter(array_map($lines->byKey(...), $choice->keys)));
+    }
+
+    /** @return list<LineProposal> the steps a director has ticked for a lesson; playing it is no line of its own */
+    private function steps(Section $section, PracticeLines $lines): array
+    {
+        $steps = [];
+        foreach (LessonNotes::of($section->piece)->steps as $step) {
+            $kind = LineKind::tryFrom($step);
+            $line = $kind?->isFirstStep() === true ? $lines->ofKind($kind)[0] ?? null : null;
+            if ($line !== null) {
+                $steps[] = $line;
+            }
+        }
+
+        return $steps;
     }
 
     /** @return list<PracticeLine> with their music */

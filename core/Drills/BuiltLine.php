@@ -8,6 +8,7 @@ use UprightPencil\Format\Abc\AbcWriter;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreWriter;
+use UprightPencil\Format\MusicXml\Xml;
 use UprightPencil\Music\Score;
 use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\PlanOptions;
@@ -25,18 +26,35 @@ final readonly class BuiltLine
         public PartPlan $plan,
         private PlanOptions $options,
         public bool $isWhole,
+        private LineShows $shows = LineShows::Everything,
     ) {
         $this->source = $document->toString();
     }
 
     /**
-     * With its bows and fingers.
+     * With what its page shows of bows and fingers.
      *
      * @throws UnreadableScore
      */
     public function musicXml(): string
     {
-        return (new ScoreWriter(Document::open($this->source), $this->options))->write([$this->plan], true);
+        if ($this->shows === LineShows::Notes) {
+            return $this->source;
+        }
+        $written = (new ScoreWriter(Document::open($this->source), $this->options))->write([$this->plan], true);
+
+        return $this->shows === LineShows::Bows ? self::withoutFingers($written) : $written;
+    }
+
+    /** @throws UnreadableScore */
+    private static function withoutFingers(string $musicXml): string
+    {
+        $document = Document::open($musicXml);
+        foreach ($document->notes as $note) {
+            Xml::strip($note, 'fingering', 'string', 'open-string');
+        }
+
+        return $document->toString();
     }
 
     /** @throws UnreadableScore */

@@ -46,7 +46,7 @@ final readonly class LineBuilder
     }
 
     /** @throws UprightPencilException */
-    public function build(LineSketch $sketch, string $title): BuiltLine
+    public function build(LineSketch $sketch, string $title, LineShows $shows = LineShows::Everything): BuiltLine
     {
         $abc = SketchAbc::of($sketch, $title, $this->part->name, $this->part->instrument);
         $document = Document::open($abc);
@@ -69,7 +69,7 @@ final readonly class LineBuilder
             $plan = $this->plan($score, $part, self::book($sketch, $part, $heads, []));
         }
 
-        return new BuiltLine($document, $score, $plan, $this->options, $isWhole);
+        return new BuiltLine($document, $score, $plan, $this->options, $isWhole, $shows);
     }
 
     /** @throws MusicException */

@@ -22,6 +22,29 @@ enum LineKind: string
     case LastEnding = 'last-ending';
     case SetAndLift = 'set-and-lift';
     case Slide = 'slide';
+    case Count = 'count';
+    case Letters = 'letters';
+    case Air = 'air';
+    case Open = 'open';
+    case Hooks = 'hooks';
+
+    /**
+     * Whether it is a step before a line of a lesson is played. It is made when it is asked for, and never because a part needs it.
+     */
+    public function isFirstStep(): bool
+    {
+        return in_array($this, [self::Count, self::Letters, self::Air, self::Open, self::Hooks], true);
+    }
+
+    /** What of the bow and the hand stands on its page. */
+    public function shows(): LineShows
+    {
+        return match ($this) {
+            self::Count, self::Letters => LineShows::Notes,
+            self::Air => LineShows::Bows,
+            default => LineShows::Everything,
+        };
+    }
 
     public function title(): string
     {
@@ -41,6 +64,11 @@ enum LineKind: string
             self::LastEnding => 'Into the last ending',
             self::SetAndLift => 'Circle and set',
             self::Slide => 'Find it from above',
+            self::Count => 'Count and clap',
+            self::Letters => 'Say the letter names',
+            self::Air => 'Bow in the air',
+            self::Open => 'On open strings',
+            self::Hooks => 'Slurs as hooks',
         };
     }
 
@@ -56,6 +84,11 @@ enum LineKind: string
             self::LastEnding => 'last ending',
             self::SetAndLift => 'set and lift',
             self::Slide => 'slide into pitch',
+            self::Count => 'count and clap',
+            self::Letters => 'letter names',
+            self::Air => 'bow in the air',
+            self::Open => 'whole on open strings',
+            self::Hooks => 'slurs as hooks',
             default => $this->value,
         };
     }
@@ -87,6 +120,11 @@ enum LineKind: string
             self::LastEnding => 'Straight into the last ending, without the repeat.',
             self::SetAndLift => 'Play, circle in the air, set the bow on the string, wait, play.',
             self::Slide => 'Start above, glide down, and stop where it rings with the open string.',
+            self::Count => 'Count aloud, clap where a note begins, and keep the hands together while it lasts.',
+            self::Letters => 'Say each name in time. The fingers may go along without the bow.',
+            self::Air => 'No sound: the bow goes its way in the air, down and up as it will, and stops where the note stops.',
+            self::Open => 'The whole line without the left hand: each note’s string, with its bow.',
+            self::Hooks => 'Stop the bow between the notes of a slur. When it goes well, leave the stops out.',
         };
     }
 

@@ -6,6 +6,7 @@ namespace UprightPencil\Drills;
 
 use UprightPencil\Drills\Kind\ChromaticLines;
 use UprightPencil\Drills\Kind\CrossingLines;
+use UprightPencil\Drills\Kind\FirstStepLines;
 use UprightPencil\Drills\Kind\LastEndingLines;
 use UprightPencil\Drills\Kind\LeaveDownLines;
 use UprightPencil\Drills\Kind\LowAndRegularLines;
@@ -36,9 +37,10 @@ final class PracticeLines
     private const SAME_PLACE = 0.8;
     /** Where printed measures are named one by one. */
     private const MOST_NAMED = 12;
-    /** In which order they are played: the hand on its place, then the hand's ways, then the bow. */
+    /** In which order they are played: the first steps, the hand on its place, then the hand's ways, then the bow. */
     private const ORDER = [
-        LineKind::Pattern, LineKind::Scale, LineKind::Slide, LineKind::LowAndRegular, LineKind::LeaveDown, LineKind::Chromatic,
+        LineKind::Count, LineKind::Letters, LineKind::Air, LineKind::Open, LineKind::Hooks, LineKind::Pattern, LineKind::Scale,
+        LineKind::Slide, LineKind::LowAndRegular, LineKind::LeaveDown, LineKind::Chromatic,
         LineKind::Shift, LineKind::OnePlace, LineKind::OpenStrings, LineKind::Crossing, LineKind::Rhythm, LineKind::SetAndLift,
         LineKind::Slur, LineKind::Unit, LineKind::LastEnding,
     ];
@@ -60,7 +62,7 @@ final class PracticeLines
     {
         if ($this->all === null) {
             $all = [];
-            foreach (LineKind::cases() as $kind) {
+            foreach (array_filter(LineKind::cases(), static fn (LineKind $one): bool => !$one->isFirstStep()) as $kind) {
                 array_push($all, ...self::source($kind)->in($this->part));
             }
             $this->all = self::byWeight($all);
@@ -179,7 +181,7 @@ final class PracticeLines
         return new PracticeLine(
             $proposal,
             $this->serves($proposal),
-            $builder->build($proposal->sketch, $proposal->kind->title()),
+            $builder->build($proposal->sketch, $proposal->kind->title(), $proposal->kind->shows()),
             TempoLadder::of(
                 $full,
                 $this->part->shortest($first, $last),
@@ -273,6 +275,7 @@ final class PracticeLines
             LineKind::LastEnding => new LastEndingLines(),
             LineKind::SetAndLift => new SetAndLiftLines(),
             LineKind::Slide => new SlideLines(),
+            LineKind::Count, LineKind::Letters, LineKind::Air, LineKind::Open, LineKind::Hooks => new FirstStepLines($kind),
         };
     }
 }

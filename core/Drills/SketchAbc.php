@@ -90,14 +90,14 @@ final class SketchAbc
     private function note(LineNote $note, Fraction $length): string
     {
         $long = $length->equals(Fraction::of(1)) ? '' : (string) $length;
+        $words = $note->words === '' ? '' : '"^' . str_replace('"', '', $note->words) . '"';
         if ($note->pitch === null) {
-            return "z{$long}";
+            return "{$words}z{$long}";
         }
         $signs = '';
         foreach ($note->signs as $sign) {
             $signs .= self::SIGNS[$sign] ?? '';
         }
-        $words = $note->words === '' ? '' : '"^' . str_replace('"', '', $note->words) . '"';
         $pitch = $note->with === null
             ? $this->pitch($note->pitch) . $long
             : '[' . $this->pitch($note->pitch) . $this->pitch($note->with) . "]{$long}";

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace UprightPencil\Lessons;
 
-use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
+use UprightPencil\Format\MusicXml\Xml;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Instrument;
 use UprightPencil\Music\Part;
@@ -94,21 +94,12 @@ final readonly class AssignedLine
             return $musicXml;
         }
         [$label, $part] = LessonScore::part($own, $id, $name, $this->for, $this->octaves, $this->by);
-        self::withoutFingers($part);
+        // What was printed for another hand is nothing for this one.
+        Xml::strip($part, 'fingering', 'string', 'open-string');
         $list->appendChild($label);
         $document->root->appendChild($part);
 
         return $document->toString();
-    }
-
-    /** What was printed for another hand is nothing for this one. */
-    private static function withoutFingers(DOMElement $part): void
-    {
-        foreach (['fingering', 'string', 'open-string'] as $name) {
-            foreach ([...$part->getElementsByTagName($name)] as $sign) {
-                $sign->parentNode?->removeChild($sign);
-            }
-        }
     }
 
     /** Octaves from where violins read. */

@@ -64,6 +64,14 @@ abstract class FeatureTestCase extends TestCase
         return $shelf;
     }
 
+    protected function book(): Shelf
+    {
+        /** @var Shelf $shelf */
+        $shelf = $this->director->shelves()->firstOrCreate(['name' => 'Workshop', 'kind' => 'book'], ['settings' => ['profile' => 'first-year']]);
+
+        return $shelf;
+    }
+
     protected function piece(string $music = 'A4q | D5q E5q F5q G5q | A5q G5q F5h'): Piece
     {
         $xml = Passage::of('4/4', $music)->withPickup()->musicXml();

@@ -7,6 +7,7 @@ namespace Tests\Feature;
 use App\Models\Edition;
 use App\Models\Section;
 use Illuminate\Testing\TestResponse;
+use PHPUnit\Framework\Attributes\DataProvider;
 use UprightPencil\Format\MusicXml\ScoreReader;
 
 /** Practice lines of a section: chosen, ordered, handed out; and how a part is played along. */
@@ -47,6 +48,66 @@ final class PracticeTest extends FeatureTestCase
         self::assertSame(84, $answer->json('lines.0.ladder.to'));
         $steps = $answer->json('lines.0.ladder.steps');
         self::assertSame(84, end($steps));
+    }
+
+    /** What a director ticks for a lesson comes first, in the order in which a class does it. */
+    public function testTheFirstStepsOfALessonAreLines(): void
+    {
+        $this->actingAs($this->director);
+        $id = $this->postJson('/api/v1/write-in', [
+            'shelf' => $this->book()->id,
+            'title' => 'Harbour Steps',
+            'typed' => ['kind' => 'lesson', 'abc' => "X:1\nM:4/4\nL:1/4\nK:D\nD E (F G) | A2 d2 | d c (B A) | D4 |]\n"],
+        ])->assertCreated()->json('id');
+        $section = Section::query()->where('piece_id', $id)->firstOrFail();
+        $kinds = fn (): array => array_column($this->getJson("/api/v1/sections/{$section->id}/practice")->assertOk()->json('lines'), 'kind');
+        $before = $kinds();
+
+        $this->patchJson("/api/v1/pieces/{$id}/lesson", ['steps' => ['play', 'air', 'count', 'hooks']])->assertOk();
+        self::assertSame(['count', 'air', 'hooks', ...$before], $kinds());
+        $lines = $this->getJson("/api/v1/sections/{$section->id}/practice")->json('lines');
+        self::assertStringNotContainsString('bow/>', $lines[0]['xml'], 'clapping has no bow');
+        self::assertStringContainsString('down-bow', $lines[1]['xml']);
+        self::assertStringStartsWith('%PDF', (string) $this->get("/api/v1/sections/{$section->id}/practice/download.pdf")->assertOk()->getContent());
+
+        // They go out with the lesson.
+        $token = basename($this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated()->json('link.url'));
+        self::assertSame(['count', 'air', 'hooks'], array_slice(array_column($this->getJson("/api/v1/part/{$token}/practice")->json('lines'), 'kind'), 0, 3));
+    }
+
+    /** @param list<string> $steps */
+    #[DataProvider('sheets')]
+    public function testALessonsSheetSaysWhatIsNewAndWhatComesFirst(string $what, array $steps, string $found, string $missing): void
+    {
+        $this->actingAs($this->director);
+        $abc = "X:1\nM:4/4\nL:1/4\nK:D\nD E F G | A4 |]\n";
+        $id = $this->postJson('/api/v1/write-in', ['shelf' => $this->book()->id, 'typed' => ['kind' => 'lesson', 'abc' => $abc]])->json('id');
+        $this->patchJson("/api/v1/pieces/{$id}/lesson", ['steps' => $steps, 'muted' => ['meter 4/4']])->assertOk();
+        $bass = Section::query()->where(['piece_id' => $id, 'instrument' => 'bass'])->firstOrFail();
+        $path = $what === 'score' ? "pieces/{$id}" : "sections/{$bass->id}";
+        $sheet = implode('', $this->getJson("/api/v1/{$path}/paper?what={$what}")->assertOk()->json('sheets'));
+        $words = html_entity_decode(strip_tags($sheet));
+
+        self::assertStringContainsString($found, $words);
+        self::assertStringNotContainsString($missing, $words);
+    }
+
+    /** @return iterable<string, array{string, list<string>, string, string}> */
+    public static function sheets(): iterable
+    {
+        yield 'one section: what is new for it' => ['part', [], '1 on D', '4/4'];
+        yield 'its first steps' => ['part', ['count', 'letters'], 'First: count and clap · say the letter names.', 'bow in the air'];
+        yield 'all on one: what is new for everybody' => ['score', ['play'], 'First: play.', 'high 2 on D'];
+        yield 'no step, no line' => ['part', [], 'New: ', 'First:'];
+    }
+
+    public function testAPieceOfAProgrammeHasNoSuchLines(): void
+    {
+        $section = $this->section($this->piece(self::MUSIC));
+        $this->actingAs($this->director);
+        $words = implode('', $this->getJson("/api/v1/sections/{$section->id}/paper?what=part")->assertOk()->json('sheets'));
+
+        self::assertStringNotContainsString('New: ', $words);
     }
 
     public function testALineIsFoundForAMeasure(): void

@@ -252,14 +252,6 @@ final class WriteInTest extends FeatureTestCase
         return $this->postJson('/api/v1/write-in/look', ['typed' => ['kind' => 'lesson', 'abc' => $abc]] + $more);
     }
 
-    private function book(): Shelf
-    {
-        /** @var Shelf $shelf */
-        $shelf = $this->director->shelves()->firstOrCreate(['name' => 'Workshop', 'kind' => 'book'], ['settings' => ['profile' => 'first-year']]);
-
-        return $shelf;
-    }
-
     /** @param array<string, mixed> $more */
     private function keep(string $abc, Shelf $shelf, array $more): Piece
     {

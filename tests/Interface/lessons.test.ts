@@ -170,7 +170,7 @@ describe('beside a lesson', () => {
         steps: [{ key: 'count', words: 'count and clap', taken: true }, { key: 'air', words: 'bow in the air', taken: false }],
         news: { violin: [fact('1 on A'), fact('a pickup', { measure: '0' })], bass: [fact('a pickup', { measure: '0' })] },
     };
-    const side = () => mount(LessonSide, { props: { lesson, note: null, section: 'Violin I', hasMark: false, isBusy: false, forAll: false }, global: { stubs } });
+    const side = () => mount(LessonSide, { props: { lesson, note: null, section: 'Violin I', here: null, hasMark: false, isBusy: false, forAll: false }, global: { stubs } });
 
     it('mutes and words what is new, and takes steps in their order', async () => {
         const one = side();
@@ -188,7 +188,7 @@ describe('beside a lesson', () => {
     });
 
     it('may be looked at by who may not change it', () => {
-        const one = mount(LessonSide, { props: { lesson: { ...lesson, mayManage: false }, note: null, section: '', hasMark: false, isBusy: false, forAll: false }, global: { stubs } });
+        const one = mount(LessonSide, { props: { lesson: { ...lesson, mayManage: false }, note: null, section: '', here: null, hasMark: false, isBusy: false, forAll: false }, global: { stubs } });
         expect(one.findAll('button').map((button) => button.text())).toEqual(['Print']);
     });
 });

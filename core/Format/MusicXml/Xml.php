@@ -112,4 +112,14 @@ final class Xml
     {
         $element->parentNode?->removeChild($element);
     }
+
+    /** Takes everything of these names out of an element. */
+    public static function strip(DOMElement $in, string ...$names): void
+    {
+        foreach ($names as $name) {
+            foreach (iterator_to_array($in->getElementsByTagName($name), false) as $element) {
+                self::remove($element);
+            }
+        }
+    }
 }

@@ -30,7 +30,7 @@ export type Instrument = 'violin' | 'viola' | 'cello' | 'bass' | 'other';
 
 export type LessonSection = 'violin' | 'violin-1' | 'violin-2' | 'viola' | 'cello' | 'bass';
 
-export type LineKind = 'pattern' | 'scale' | 'shift' | 'low-and-regular' | 'chromatic' | 'rhythm' | 'crossing' | 'slur' | 'unit' | 'one-place' | 'leave-down' | 'open-strings' | 'last-ending' | 'set-and-lift' | 'slide';
+export type LineKind = 'pattern' | 'scale' | 'shift' | 'low-and-regular' | 'chromatic' | 'rhythm' | 'crossing' | 'slur' | 'unit' | 'one-place' | 'leave-down' | 'open-strings' | 'last-ending' | 'set-and-lift' | 'slide' | 'count' | 'letters' | 'air' | 'open' | 'hooks';
 
 export type MarkGroup = 'bow' | 'hand' | 'text';
 

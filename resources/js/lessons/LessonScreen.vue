@@ -233,6 +233,7 @@ watch(() => [route.params.piece, history.version], (now, before) => {
                 :lesson="lesson"
                 :note="note"
                 :section="row?.part.name ?? ''"
+                :here="row?.part.id ?? null"
                 :has-mark="marksHere(['direction', 'join', 'slur', 'finger']).length > 0"
                 :is-busy="isBusy"
                 @act="act"

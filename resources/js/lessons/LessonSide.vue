@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import type { BookFact, DeskNote, LessonDesk } from '../api/types';
 
-const props = defineProps<{ lesson: LessonDesk; note: DeskNote | null; section: string; hasMark: boolean; isBusy: boolean }>();
+const props = defineProps<{ lesson: LessonDesk; note: DeskNote | null; section: string; here: number | null; hasMark: boolean; isBusy: boolean }>();
 const emit = defineEmits<{
     act: [words: string, isBow: boolean];
     slur: [];
@@ -92,6 +92,10 @@ const told = computed(() => {
             <label v-for="one in lesson.steps" :key="one.key" class="step">
                 <input type="checkbox" :checked="one.taken" :disabled="!lesson.mayManage" @change="step(one.key, ($event.target as HTMLInputElement).checked)" /> {{ one.words }}
             </label>
+            <p v-if="lesson.steps.some((one) => one.taken)" class="quiet small">
+                They stand on the printed sheet, and go out as the first
+                <RouterLink :to="`/piece/${lesson.id}/practice/${here ?? lesson.parts[0]?.id}`">practice lines</RouterLink>.
+            </p>
         </section>
         <section class="out">
             <RouterLink v-if="lesson.isTyped && lesson.mayManage" :to="`/piece/${lesson.id}/write-in`" class="paper-button">Write on</RouterLink>

@@ -124,6 +124,7 @@ Route::prefix('api/v1')->group(function (): void {
         Route::put('pieces/{piece}/typed', [WriteInController::class, 'update']);
         Route::get('pieces/{piece}/passage', [PassageController::class, 'show']);
         Route::post('pieces/{piece}/passage', [PassageController::class, 'store']);
+        Route::get('sections/{section}/book-words', [LessonController::class, 'words']);
         Route::get('pieces/{piece}/lesson', [LessonController::class, 'show']);
         Route::get('pieces/{piece}/lesson/pages', [LessonController::class, 'pages']);
         Route::patch('pieces/{piece}/lesson', [LessonController::class, 'update']);

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Import\KeepScore;
 use App\Models\Mark;
 use App\Models\Piece;
 use App\Models\Shelf;
 use Illuminate\Testing\TestResponse;
 use PHPUnit\Framework\Attributes\DataProvider;
+use Tests\Support\Passage;
 
 /** Music that is typed: looked at while it is typed, put on a shelf, typed on. */
 final class WriteInTest extends FeatureTestCase
@@ -250,6 +252,41 @@ final class WriteInTest extends FeatureTestCase
         $this->actingAs($this->director);
 
         return $this->postJson('/api/v1/write-in/look', ['typed' => ['kind' => 'lesson', 'abc' => $abc]] + $more);
+    }
+
+    /** What the book says stands at the notes: of a lesson what is new, of a piece what no lesson has brought. */
+    public function testTheBookSpeaksAtTheMeasures(): void
+    {
+        $this->actingAs($this->director);
+        $book = $this->book();
+        $this->keep("X:1\nM:4/4\nL:1/4\nK:D\nD E D E | A4 |]\n", $book, ['lesson' => 1]);
+        $second = $this->keep("X:1\nM:4/4\nL:1/4\nK:D\nD E F E | D2 A2 | B4 |]\n", $book, ['lesson' => 2]);
+        $words = fn (Piece $piece, int $section = 0): array => $this->getJson('/api/v1/sections/' . $piece->sections->values()[$section]->id . '/book-words')
+            ->assertOk()->json();
+
+        $new = $words($second);
+        self::assertSame(['Workshop', true], [$new['book'], $new['isLesson']]);
+        self::assertSame(['1' => 'high 2 on D, F♯', '2' => 'half notes', '3' => '1 on A, B'], array_column($new['words'], 'text', 'measure'));
+        $this->patchJson("/api/v1/pieces/{$second->id}/lesson", ['muted' => ['pitch F♯'], 'words' => []])->assertOk();
+        self::assertSame('high 2 on D', array_column($words($second->refresh())['words'], 'text', 'measure')['1'], 'what is muted is not said');
+
+        // A piece on a programme: what lessons have brought is not told.
+        $piece = app(KeepScore::class)->keep($this->shelf(), Passage::of('4/4', 'D4q E4q D4q E4q | A4h G4h | rw | E5w')->inKey(2)->musicXml(), 'tune.musicxml');
+        $missing = $words($piece);
+        self::assertFalse($missing['isLesson']);
+        $told = array_column($missing['words'], 'text', 'measure');
+        self::assertArrayNotHasKey('1', $told, 'the first lessons have all of it');
+        self::assertStringContainsString('3 on D', $told['2']);
+        self::assertStringContainsString('the E string', $told['4']);
+        self::assertSame([], array_diff(array_column($missing['words'], 'note'), array_column($this->getJson("/api/v1/sections/{$piece->sections[0]->id}")->json('score'), 'id')));
+    }
+
+    public function testWithoutABookNothingIsSaid(): void
+    {
+        $this->actingAs($this->director);
+        $section = $this->section($this->piece());
+
+        $this->getJson("/api/v1/sections/{$section->id}/book-words")->assertOk()->assertExactJson(['book' => '', 'isLesson' => false, 'words' => []]);
     }
 
     /** @param array<string, mixed> $more */

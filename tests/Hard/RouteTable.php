@@ -140,6 +140,7 @@ final class RouteTable
             'POST api/v1/write-in/look' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],
             'POST api/v1/write-in/musicxml' => [['typed' => ['abc' => $abc]], self::SIGNED_IN],
             'POST api/v1/write-in/fingers' => [['line' => 'D 0 1 2 3'], self::SIGNED_IN],
+            'GET api/v1/sections/{section}/book-words' => [[], self::ALL],
             'GET api/v1/pieces/{piece}/passage' => [[], self::OWNER],
             'POST api/v1/pieces/{piece}/passage' => [
                 ['typed' => ['abc' => $abc, 'part' => 'Violin III', 'first' => 999]],

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { DeskNote } from '../../resources/js/api/types';
 import { drawHandLanes } from '../../resources/js/desk/overlay/handLane';
+import { drawBookWords } from '../../resources/js/desk/overlay/bookWords';
 import { drawLanes } from '../../resources/js/desk/overlay/bowLane';
+import { wordsByNote } from '../../resources/js/desk/state/bookWords';
 import { bowSign, clearFoot, type Box, type Geometry } from '../../resources/js/engraving/ink';
 import { hasOpenTies, withLongerOpenTies } from '../../resources/js/engraving/openTies';
 import { finger, flag as told, notes } from './support';
@@ -220,5 +222,34 @@ describe('an open tie', () => {
             '<lv xml:id="a" startid="#n1" tstamp2="0m+1.7026" /><tie startid="#n1" tstamp2="0m+1.0026" /><lv startid="#n2" tstamp2="1m+3.7" />',
         );
         expect([hasOpenTies('<tied type="let-ring"/>'), hasOpenTies('<tied type="start"/>')]).toEqual([true, false]);
+    });
+});
+
+describe('words of the book', () => {
+    const under = (words: [string, string][]): SVGElement[] => drawBookWords(geometry(notes()), new Map(words), 40);
+
+    it('stand under the lanes at their note', () => {
+        const [first] = under([[notes()[1]?.id ?? '', 'new: low 2 on A']]);
+        expect([first?.textContent, number(first, 'x'), number(first, 'y')]).toEqual(['new: low 2 on A', 140, 144]);
+    });
+
+    it('take a second row where they would run into each other, and stay on the page', () => {
+        const drawn = under(notes().slice(0, 5).map(({ id }) => [id, 'not in the book: 4 on E']));
+        expect(new Set(drawn.map((one) => number(one, 'y')))).toEqual(new Set([144, 158]));
+        drawn.forEach((one) => expect(number(one, 'x')).toBeLessThan(400));
+        [144, 158].map((y) => drawn.filter((one) => number(one, 'y') === y)).forEach((row) => row.forEach((one, at) => {
+            const before = row[at - 1];
+            if (before) expect(number(one, 'x')).toBeGreaterThan(number(before, 'x') + 6 * (before.textContent?.length ?? 0));
+        }));
+    });
+
+    it('are one sentence a measure', () => {
+        const words = [
+            { note: 'a', measure: '1', text: 'the E string' }, { note: 'b', measure: '1', text: '1 on E' }, { note: 'c', measure: '9', text: 'a retake' },
+            ...['x', 'y', 'z'].map((text) => ({ note: 'b', measure: '1', text })),
+        ];
+        expect([...wordsByNote(words, 'not in the book')]).toEqual([
+            ['a', 'not in the book: the E string, 1 on E, x, y and 1 more'], ['c', 'not in the book: a retake'],
+        ]);
     });
 });

@@ -6,6 +6,7 @@ namespace App\Http\Contract;
 
 use App\Accounts\SignIns;
 use App\Import\ImportSummary;
+use App\Lessons\BookWords;
 use App\Lessons\TypedLook;
 use App\Plans\ClassSettings;
 use PHPStan\PhpDocParser\Ast\PhpDoc\TypeAliasImportTagValueNode;
@@ -36,7 +37,7 @@ final class AnswerTypes
     /** Classes beside the resources that declare types of answers. */
     private const OTHERS = [
         MarkedScoreJson::class, FingerboardCard::class, SignIns::class, ImportSummary::class, ClassSettings::class, PointingBoard::class,
-        TypedPiece::class, TypedLook::class,
+        TypedPiece::class, TypedLook::class, BookWords::class,
     ];
 
     /** @var array<string, TypeNode> by name */

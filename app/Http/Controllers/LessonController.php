@@ -9,7 +9,9 @@ use App\History\Topic;
 use App\Http\Contract\Answers;
 use App\Http\Requests\LessonRequest;
 use App\Http\Resources\BookResource;
+use App\Lessons\BookWords;
 use App\Models\Piece;
+use App\Models\Section;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
@@ -61,5 +63,14 @@ final class LessonController extends Controller
         $this->authorize('manage', $piece);
 
         return response()->json($this->books->from($piece));
+    }
+
+    /** What the book says at the notes of a part. */
+    #[Answers('BookWordsRow')]
+    public function words(Section $section, BookWords $words): JsonResponse
+    {
+        $this->authorize('view', $section);
+
+        return response()->json($words->of($section));
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Lessons\BookNews;
+use App\Lessons\BookWords;
 use App\Lessons\LessonNotes;
 use App\Lessons\PieceFacts;
 use App\Models\Piece;
@@ -39,6 +40,8 @@ use UprightPencil\Review\Flag;
  * @phpstan-import-type FlagRow from FlagResource
  * @phpstan-type LessonPage array{section: int, strings: list<string>, xml: string, score: list<ScoreNote>, notes: list<PlannedNote>,
  *     marks: list<DeskMark>, flags: list<FlagRow>}
+ * @phpstan-import-type NoteWords from BookWords
+ * @phpstan-import-type BookWordsRow from BookWords
  * @phpstan-type MissingFact array{instrument: string, text: string, measure: string}
  * @phpstan-type FromLesson array{shelf: int, book: string, lesson: NextLesson|null, missing: list<MissingFact>}
  */

@@ -1792,3 +1792,15 @@ export interface Typing {
     board: BoardString[];
     fifths: number;
 }
+
+export interface NoteWords {
+    note: string;
+    measure: string;
+    text: string;
+}
+
+export interface BookWordsRow {
+    book: string;
+    isLesson: boolean;
+    words: NoteWords[];
+}

@@ -69,7 +69,7 @@ export type {
     TuttiStretch,
     TuttiWay,
     Understanding,
-    PassageRow, PassagePart,
+    PassageRow, PassagePart, BookWordsRow, NoteWords,
     Typed, TypedLine, TypedNews, TypedPart, TypedPieceRow, TypedPlace, TypedProblem, Typing,
     BoardPlace, BoardString, BookFact, BookLesson, BookOfLessons, FromLesson, LessonDesk, LessonPage, LessonPart, LessonStep, NextLesson,
     UnisonSheet, UnisonVoice, CalendarLook, DateRow, EntranceGrid, GridBar, HardMeasure, HeardChoice, HeardList, HeardRow, PieceCover, PieceHardness, PieceReady, Rehearsal, RehearsalEntry,

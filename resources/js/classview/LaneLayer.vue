@@ -2,13 +2,14 @@
 /** The bow and the hand under a system, for a version of the part that is only looked at. */
 import { computed, onMounted, ref, watch } from 'vue';
 import type { DeskNote } from '../api/types';
+import { drawBookWords } from '../desk/overlay/bookWords';
 import { BOW_LANE, drawLanes } from '../desk/overlay/bowLane';
-import { drawHandLanes } from '../desk/overlay/handLane';
+import { drawHandLanes, HAND_LANE } from '../desk/overlay/handLane';
 import type { Geometry } from '../engraving/ink';
 import '../desk/overlay/lanes.css';
 import type { Moment } from './bowing';
 
-const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean; now?: Moment | null; chosen?: string | null }>();
+const props = defineProps<{ geometry: Geometry; notes: DeskNote[]; strings: string[]; bow: boolean; hand: boolean; now?: Moment | null; chosen?: string | null; words?: Map<string, string> | null }>();
 /** The note that is bowed now, or chosen. */
 const here = computed(() => props.geometry.boxes.get(props.now?.id ?? props.chosen ?? ''));
 const layer = ref<SVGGElement | null>(null);
@@ -17,11 +18,12 @@ function draw(): void {
     layer.value?.replaceChildren(
         ...(props.bow ? drawLanes(props.geometry, props.notes, []) : []),
         ...(props.hand ? drawHandLanes(props.geometry, props.notes, props.strings, props.bow ? BOW_LANE : 0) : []),
+        ...(props.words ? drawBookWords(props.geometry, props.words, (props.bow ? BOW_LANE : 0) + (props.hand ? HAND_LANE : 0)) : []),
     );
 }
 
 onMounted(draw);
-watch(() => [props.geometry, props.notes, props.bow, props.hand], draw);
+watch(() => [props.geometry, props.notes, props.bow, props.hand, props.words], draw);
 </script>
 
 <template>

@@ -7,6 +7,7 @@ import type { Box } from '../engraving/ink';
 import Because from './panel/Because.vue';
 import DeskCompany from './DeskCompany.vue';
 import DoneToggles from './panel/DoneToggles.vue';
+import { BOOK_WORDS } from './overlay/bookWords';
 import { BOW_LANE } from './overlay/bowLane';
 import { HAND_LANE } from './overlay/handLane';
 import InkLayer from './overlay/InkLayer.vue';
@@ -24,6 +25,7 @@ import AlongDock from '../practice/AlongDock.vue';
 import NowLayer from '../practice/NowLayer.vue';
 import type { Here } from '../practice/playing';
 import HeardDialog from '../rehearsal/HeardDialog.vue';
+import { useBookWords } from './state/bookWords';
 import { useDeskPage } from './state/page';
 import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
@@ -40,6 +42,7 @@ const route = useRoute();
 const router = useRouter();
 const desk = useDesk();
 const history = useHistory();
+const book = useBookWords();
 
 const music = useDeskPage();
 const { score, name: pageName } = music;
@@ -77,7 +80,11 @@ const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value
 const roomUnder = computed(() => {
     const bowed = new Set(desk.notes.filter((note) => note.bow).map((note) => note.id));
     const isKnown = desk.notes.length > 0;
-    return (notes: string[]): number => (isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value);
+    const { words } = book;
+    return (notes: string[]): number => {
+        const lanes = isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value;
+        return words.size > 0 && notes.some((id) => words.has(id)) ? lanes + BOOK_WORDS : lanes;
+    };
 });
 const sight = useDeskSight(scroller, pageName, () => [room.value, page.value?.rooms() ?? []]);
 
@@ -105,6 +112,8 @@ watch(() => [route.params.piece, route.params.section], () => {
 });
 watch(() => desk.chosen, () => void nextTick(() => bringIntoView()));
 watch(() => desk.version, () => (ring.value = null));
+/* When the page is drawn: nobody waits for it. */
+watch(() => desk.frame, (frame) => void book.ask(frame?.section.id ?? null));
 watch(hasLane, (on) => localStorage.setItem('bow-lane', on ? 'on' : 'off'));
 watch(hasHand, (on) => localStorage.setItem('hand-lane', on ? 'on' : 'off'));
 
@@ -256,7 +265,7 @@ function takeOver(): void {
                     >
                         <template #over="{ geometry, near, cut: isCut }">
                             <NowLayer v-if="sounding" :id="sounding" :geometry="geometry" />
-                            <InkLayer :geometry="geometry" :near="near" :cut="isCut" :lane="hasLane" :hand="hasHand" />
+                            <InkLayer :geometry="geometry" :near="near" :cut="isCut" :lane="hasLane" :hand="hasHand" :words="book.words" />
                         </template>
                         <Ring v-if="ring" :x="ring.x" :y="ring.y" @close="ring = null" />
                     </EngravedPage>

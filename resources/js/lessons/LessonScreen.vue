@@ -5,8 +5,10 @@ import { useRoute, useRouter } from 'vue-router';
 import { api } from '../api/client';
 import type { DeskMark, DeskNote, LessonDesk, LessonPage, LessonPart } from '../api/types';
 import LaneLayer from '../classview/LaneLayer.vue';
+import { BOOK_WORDS } from '../desk/overlay/bookWords';
 import { BOW_LANE } from '../desk/overlay/bowLane';
 import { HAND_LANE } from '../desk/overlay/handLane';
+import { wordsByNote } from '../desk/state/bookWords';
 import { headOf, withPlan } from '../desk/state/store';
 import EngravedPage from '../engraving/EngravedPage.vue';
 import { cut, type CutScore } from '../engraving/score';
@@ -23,6 +25,8 @@ interface Row {
     page: LessonPage;
     score: CutScore;
     notes: DeskNote[];
+    /** What is new, by the note at which it is met first. */
+    words: Map<string, string>;
 }
 
 const route = useRoute();
@@ -46,7 +50,10 @@ const title = computed(() => {
     return number === null ? name : `${number} · ${name}`;
 });
 /** Bows are drawn once, under the first section: they are the same for all. */
-const room = (row: Row, at: number): number => 4 + (at === 0 ? BOW_LANE : 0) + (row.notes.some(({ finger }) => finger !== null) ? HAND_LANE : 0);
+const room = (row: Row, at: number) => {
+    const lanes = 4 + (at === 0 ? BOW_LANE : 0) + (row.notes.some(({ finger }) => finger !== null) ? HAND_LANE : 0);
+    return (notes: string[]): number => lanes + (notes.some((one) => row.words.has(one)) ? BOOK_WORDS : 0);
+};
 
 async function load(): Promise<void> {
     if (route.name !== 'lesson') return;
@@ -60,11 +67,21 @@ async function load(): Promise<void> {
             const page = pages.find(({ section }) => section === part.id);
             if (!page) return [];
             const xml = page.xml.replace(/<part-name[^>]*>[^<]*<\/part-name>/, '<part-name/>');
-            return [{ part, page, score: cut(xml), notes: withPlan(page.score, page.notes) }];
+            const notes = withPlan(page.score, page.notes);
+            return [{ part, page, score: cut(xml), notes, words: newAt(told, part, notes) }];
         });
         const first = rows.value[0];
         if (row.value === null && first?.notes[0]) chosen.value = { section: first.part.id, note: first.notes[0].id };
     });
+}
+
+/** What a lesson brings an instrument, at the measures where it is met. */
+function newAt(told: LessonDesk, part: LessonPart, notes: DeskNote[]): Map<string, string> {
+    const words = (told.news[part.instrument] ?? []).filter(({ muted }) => !muted).flatMap(({ measure, text }) => {
+        const there = notes.find((one) => one.measure === measure);
+        return there ? [{ note: there.id, measure, text }] : [];
+    });
+    return wordsByNote(words, 'new');
 }
 
 function marksHere(slots: DeskMark['slot'][]): DeskMark[] {
@@ -223,6 +240,7 @@ watch(() => [route.params.piece, history.version], (now, before) => {
                                 :bow="at === 0"
                                 :hand="one.notes.some(({ finger }) => finger !== null)"
                                 :chosen="one.part.id === chosen?.section ? chosen.note : null"
+                                :words="one.words"
                             />
                         </template>
                     </EngravedPage>

@@ -4,7 +4,8 @@ import { onMounted, ref, watch } from 'vue';
 import type { Direction } from '../../api/types';
 import { bowSign, clearFoot, text, type Geometry } from '../../engraving/ink';
 import './lanes.css';
-import { drawHandLanes } from './handLane';
+import { drawBookWords } from './bookWords';
+import { drawHandLanes, HAND_LANE } from './handLane';
 import { BOW_LANE, drawLanes } from './bowLane';
 import { element } from '../../engraving/svg';
 import { useDesk } from '../state/store';
@@ -17,6 +18,8 @@ const props = defineProps<{
     cut: boolean;
     lane: boolean;
     hand: boolean;
+    /** What the book says at the notes. */
+    words: Map<string, string>;
 }>();
 const desk = useDesk();
 const inkLayer = ref<SVGGElement | null>(null);
@@ -124,9 +127,11 @@ function drawLane(): void {
     const strings = desk.frame?.strings ?? [];
     const here = new Set(props.geometry.notes);
     const isBowed = desk.notes.some((note) => note.bow && here.has(note.id));
+    const under = props.lane && isBowed ? BOW_LANE : 0;
     laneLayer.value.replaceChildren(
         ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
-        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, props.lane && isBowed ? BOW_LANE : 0, desk.flags) : []),
+        ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, under, desk.flags) : []),
+        ...drawBookWords(props.geometry, props.words, under + (props.hand ? HAND_LANE : 0)),
     );
 }
 
@@ -164,7 +169,7 @@ watch(
 );
 watch(() => desk.ink, drawInk);
 watch(() => [desk.chosen, desk.anchor], drawFrame);
-watch(() => [props.lane, props.hand], drawLane);
+watch(() => [props.lane, props.hand, props.words], drawLane);
 watch(
     () => props.near,
     () => {

@@ -9,6 +9,7 @@ import BecauseBow from './BecauseBow.vue';
 import BecauseHand from './BecauseHand.vue';
 import ComesAgain from './ComesAgain.vue';
 import Talk from './Talk.vue';
+import { useBookWords } from '../state/bookWords';
 import { headOf, useDesk } from '../state/store';
 
 const desk = useDesk();
@@ -27,6 +28,13 @@ const waiting = computed(() => marks.value.filter((mark) => mark.state !== 'deci
 const flags = computed<Flag[]>(() => {
     const index = note.value?.index;
     return (desk.plan?.flags ?? []).filter((flag) => index !== undefined && flag.indexes.includes(index) && flag.leftBy === null);
+});
+/** "m. 5 wants 4 on E: not in the book so far", told where it is met. */
+const book = useBookWords();
+const ofBook = computed(() => {
+    const said = book.row?.words.find((one) => one.note === note.value?.id);
+    if (!said || !book.row) return '';
+    return book.row.isLesson ? `New here: ${said.text}.` : `${said.measure === '0' ? 'The pickup' : `Measure ${said.measure}`} wants ${said.text}: not in the book so far.`;
 });
 const allProposals = computed(() => (desk.plan?.marks ?? []).filter((mark) => mark.state === 'proposed'));
 
@@ -92,9 +100,11 @@ defineExpose({ ask });
         <template v-if="note">
             <h2>{{ pitch }}<template v-if="note.bow">, {{ note.bow.direction }} bow</template></h2>
             <p class="quiet place">
-                measure {{ note.measure }}, beat {{ note.beat }}
+                <template v-if="note.measure === '0'">{{ note.inWords }}</template>
+                <template v-else>measure {{ note.measure }}, beat {{ note.beat }}</template>
                 <template v-if="note.bow"> · stroke {{ note.bow.stroke }} · {{ JOINS[note.bow.join] }}</template>
             </p>
+            <p v-if="ofBook" class="of-book">{{ ofBook }}</p>
             <p v-if="chosen" class="chosen-stretch">{{ chosen }}</p>
             <div class="sides" role="group" aria-label="What to look at">
                 <button type="button" :aria-pressed="side === 'bow'" @click="side = 'bow'">The bow</button>
@@ -185,6 +195,12 @@ defineExpose({ ask });
     color: var(--cedar-ink);
     font-size: 13px;
     cursor: pointer;
+}
+
+.of-book {
+    margin: 4px 0 0;
+    font-size: 13px;
+    color: var(--cedar-ink);
 }
 
 .chosen-stretch {

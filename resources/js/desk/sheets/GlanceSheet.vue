@@ -5,11 +5,13 @@ import { onMounted, ref, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { api } from '../../api/client';
 import type { GlanceGroup, GlanceRow } from '../../api/types';
+import { useBookWords } from '../state/bookWords';
 import { useDesk } from '../state/store';
 import { useTrying } from '../../ui/trying';
 
 const emit = defineEmits<{ close: [] }>();
 const desk = useDesk();
+const book = useBookWords();
 const router = useRouter();
 const groups = shallowRef<GlanceGroup[] | null>(null);
 const { problem, attempt } = useTrying();
@@ -39,8 +41,18 @@ async function go(row: GlanceRow): Promise<void> {
     <ElDialog :model-value="true" title="Look it over" width="720px" top="8vh" @close="emit('close')">
         <p v-if="problem" role="alert">{{ problem }}</p>
         <p v-else-if="!groups" class="quiet">Reading the score…</p>
-        <p v-else-if="groups.length === 0" class="quiet">There is nothing to tell of this piece yet: no part of it has notes.</p>
+        <p v-else-if="groups.length === 0 && !book.row?.book" class="quiet">There is nothing to tell of this piece yet: no part of it has notes.</p>
         <div v-else class="glance" tabindex="0" role="region" aria-label="What there is">
+            <section v-if="book.row?.book">
+                <h3>{{ book.row.isLesson ? 'New here' : 'Not in the book so far' }}</h3>
+                <p v-if="book.row.words.length === 0" class="quiet">{{ book.row.isLesson ? 'An earlier lesson has brought all of it.' : `${book.row.book} has brought all that ${desk.frame?.section.name ?? 'this part'} wants.` }}</p>
+                <ul v-else>
+                    <li v-for="one in book.row.words" :key="one.note">
+                        <button type="button" @click="desk.chooseId(one.note); emit('close')"><strong>{{ one.measure === '0' ? 'pickup' : `m. ${one.measure}` }}</strong> {{ one.text }}</button>
+                    </li>
+                </ul>
+                <label class="at-measures"><input type="checkbox" :checked="book.isShown" @change="book.show(($event.target as HTMLInputElement).checked)" /> at the measures on the page</label>
+            </section>
             <section v-for="group in groups" :key="group.kind">
                 <h3>{{ group.title }}</h3>
                 <ul>
@@ -98,6 +110,13 @@ li p {
 
 li button:hover strong {
     color: var(--cedar);
+}
+
+.at-measures {
+    display: flex;
+    gap: 8px;
+    align-items: center;
+    font-size: 13px;
 }
 
 strong {

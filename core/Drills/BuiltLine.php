@@ -41,7 +41,14 @@ final readonly class BuiltLine
         if ($this->shows === LineShows::Notes) {
             return $this->source;
         }
-        $written = (new ScoreWriter(Document::open($this->source), $this->options))->write([$this->plan], true);
+        $document = Document::open($this->source);
+        $writer = new ScoreWriter($document, $this->options);
+        if ($this->shows === LineShows::Names) {
+            $writer->nameNotes($this->plan);
+
+            return $document->toString();
+        }
+        $written = $writer->write([$this->plan], true);
 
         return $this->shows === LineShows::Bows ? self::withoutFingers($written) : $written;
     }

@@ -40,7 +40,8 @@ enum LineKind: string
     public function shows(): LineShows
     {
         return match ($this) {
-            self::Count, self::Letters => LineShows::Notes,
+            self::Count => LineShows::Notes,
+            self::Letters => LineShows::Names,
             self::Air => LineShows::Bows,
             default => LineShows::Everything,
         };

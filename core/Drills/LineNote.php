@@ -26,8 +26,9 @@ final readonly class LineNote
      * @param bool $ends the slur that is open ends here
      * @param bool $ties it is tied to the next note
      * @param list<string> $signs articulations by their MusicXML names
-     * @param string $words over the note
+     * @param string $words over the note, or under it
      * @param Pitch|null $with an open string that sounds with it
+     * @param bool $isSaidBelow whether the words stand under the staff
      */
     private function __construct(
         public ?Pitch $pitch,
@@ -39,6 +40,7 @@ final readonly class LineNote
         public array $signs = [],
         public string $words = '',
         public ?Pitch $with = null,
+        public bool $isSaidBelow = false,
     ) {
     }
 
@@ -119,9 +121,9 @@ final readonly class LineNote
         return $this->with(['signs' => $signs]);
     }
 
-    public function saying(string $words): self
+    public function saying(string $words, bool $isBelow = false): self
     {
-        return $this->with(['words' => $words]);
+        return $this->with(['words' => $words, 'isSaidBelow' => $isBelow]);
     }
 
     public function beside(Pitch $open): self

@@ -9,6 +9,8 @@ enum LineShows
 {
     case Everything;
     case Bows;
+    /** The notes with their names under them. */
+    case Names;
     /** The notes alone: what is said or clapped has neither bow nor finger. */
     case Notes;
 }

@@ -90,7 +90,7 @@ final class SketchAbc
     private function note(LineNote $note, Fraction $length): string
     {
         $long = $length->equals(Fraction::of(1)) ? '' : (string) $length;
-        $words = $note->words === '' ? '' : '"^' . str_replace('"', '', $note->words) . '"';
+        $words = $note->words === '' ? '' : '"' . ($note->isSaidBelow ? '_' : '^') . str_replace('"', '', $note->words) . '"';
         if ($note->pitch === null) {
             return "{$words}z{$long}";
         }

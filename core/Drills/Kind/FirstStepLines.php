@@ -13,7 +13,6 @@ use UprightPencil\Drills\PracticePart;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Measure;
-use UprightPencil\Music\Pitch;
 
 /**
  * What a class does with a line before it plays it, the whole line each time: counted and clapped, its letters said, bowed in the air,
@@ -82,7 +81,7 @@ final readonly class FirstStepLines implements LineSource
     }
 
     /**
-     * On one line, with the count over every note; counts on which nothing begins stand in brackets.
+     * On one line, with the count under every note; counts on which nothing begins stand in brackets.
      *
      * @param list<list<LineNote>> $written
      * @return list<list<LineNote>>
@@ -101,7 +100,7 @@ final readonly class FirstStepLines implements LineSource
             foreach ($notes as $note) {
                 $words = self::count($measure, $at, $at->plus($note->length), $note->pitch === null || $isTiedTo);
                 $bare = $note->pitch === null ? $note : $note->bare()->at($clapped);
-                $line[] = ($note->ties ? $bare->tied() : $bare)->saying($words);
+                $line[] = ($note->ties ? $bare->tied() : $bare)->saying($words, true);
                 $isTiedTo = $note->ties;
                 $at = $at->plus($note->length);
             }
@@ -132,27 +131,16 @@ final readonly class FirstStepLines implements LineSource
     }
 
     /**
+     * The notes alone: their names are written under them.
+     *
      * @param list<list<LineNote>> $written
      * @return list<list<LineNote>>
      */
     private static function named(array $written): array
     {
-        $said = static fn (LineNote $note): LineNote => $note->pitch === null
-            ? $note
-            : $note->withoutHand()->saying(self::letter($note->pitch));
+        $bare = static fn (LineNote $note): LineNote => $note->pitch === null ? $note : $note->withoutHand();
 
-        return array_map(static fn (array $notes): array => array_map($said, $notes), $written);
-    }
-
-    private static function letter(Pitch $pitch): string
-    {
-        return $pitch->letter . match ($pitch->alteration) {
-            1 => '♯',
-            -1 => '♭',
-            2 => '𝄪',
-            -2 => '♭♭',
-            default => '',
-        };
+        return array_map(static fn (array $notes): array => array_map($bare, $notes), $written);
     }
 
     /**

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Roadmap;
 
 use UprightPencil\Music\Measure;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Music\Score;
 
 /** The order in which the measures are played. */
@@ -61,13 +62,13 @@ final readonly class Roadmap
 
     /**
      * @param list<Measure> $measures
+     * @return string "pickup–8, then 1–7, then 9"
      */
     public function inWords(array $measures): string
     {
         $words = [];
         foreach ($this->runs() as $run) {
-            [$from, $to] = [$measures[$run->from]->number, $measures[$run->to]->number];
-            $words[] = $run->from === $run->to ? $from : "{$from}–{$to}";
+            $words[] = PlaceWords::stretch($measures[$run->from]->number, $measures[$run->to]->number);
         }
 
         return implode(', then ', $words);

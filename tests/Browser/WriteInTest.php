@@ -44,7 +44,7 @@ final class WriteInTest extends BrowserTestCase
         self::assertLessThan(self::IN_TWO_MINUTES, $presses);
         self::assertSame(self::LINE, $this->music($page));
         $page->until(fn (): bool => $page->count('.write-in g.note') === 27, fn (): string => $page->count('.write-in g.note') . ' notes are engraved');
-        $page->sees('Every measure counts. Played 0–8, then 1–7, then 9.', '.said');
+        $page->sees('Every measure counts. Played pickup–8, then 1–7, then 9.', '.said');
         self::assertSame(27, $page->count('.write-in .hand-dot, .write-in .hand-open'), 'every note lies on its string');
 
         // A note is chosen on the page, and the cursor stands at it; another place takes its place.

@@ -22,7 +22,7 @@ final class RackTest extends FeatureTestCase
         self::assertSame('Passage', $understood->json('title'));
         self::assertSame('violin', $understood->json('parts.0.instrument'));
         self::assertTrue($understood->json('pickup'));
-        self::assertSame('0–3, then 2, then 4', $understood->json('roadmap'));
+        self::assertSame('pickup–3, then 2, then 4', $understood->json('roadmap'));
         self::assertSame(0, Piece::query()->count());
 
         $kept = $this->postJson('/api/v1/pieces', [

@@ -34,7 +34,7 @@ final class UnderstandingTest extends FeatureTestCase
         self::assertSame(3, $said['measures']);
         self::assertSame('4/4', $said['meter']);
         self::assertSame(96, $said['tempo']);
-        self::assertSame('0–2, then 1, then 3', $said['roadmap']);
+        self::assertSame('pickup–2, then 1, then 3', $said['roadmap']);
         self::assertFalse($said['straight']);
         self::assertSame([], $said['flags']);
         self::assertSame([['id' => 'P1', 'name' => 'Violin I', 'instrument' => 'violin', 'measures' => 4, 'notes' => 5]], $said['parts']);

@@ -239,7 +239,7 @@ describe('words of the book', () => {
         drawn.forEach((one) => expect(number(one, 'x')).toBeLessThan(400));
         [144, 158].map((y) => drawn.filter((one) => number(one, 'y') === y)).forEach((row) => row.forEach((one, at) => {
             const before = row[at - 1];
-            if (before) expect(number(one, 'x')).toBeGreaterThan(number(before, 'x') + 6 * (before.textContent?.length ?? 0));
+            if (before) expect(number(one, 'x')).toBeGreaterThan(number(before, 'x') + 6 * before.textContent.length);
         }));
     });
 

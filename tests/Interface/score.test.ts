@@ -82,6 +82,21 @@ describe('what reaches over measures', () => {
     });
 });
 
+describe('what is drawn', () => {
+    it('has no chord that is only kept', async () => {
+        const engraver = new VerovioToolkit(await createVerovioModule());
+        const chord = (shown: string, name: string): string => `<harmony${shown}><root><root-step>${name}</root-step></root><kind text="7">dominant</kind></harmony>`;
+        engraver.setOptions(systemLayout(860, 42, 'auto'));
+        const attributes = '<attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time><clef><sign>G</sign><line>2</line></clef></attributes>';
+        const whole = '<note><pitch><step>C</step><octave>5</octave></pitch><duration>4</duration><type>whole</type></note>';
+        const score = part(attributes + chord(' print-object="no"', 'A') + chord('', 'G') + whole);
+        load(engraver, score.replace('<part-list/>', '<part-list><score-part id="P1"><part-name>Violin</part-name></score-part></part-list>'));
+        const svg = engraver.renderToSVG(1);
+        expect(svg).toContain('>G7<');
+        expect(svg).not.toContain('>A7<');
+    });
+});
+
 describe('a passage', () => {
     const attributes = (inside: string): string => `<attributes>${inside}</attributes>`;
 

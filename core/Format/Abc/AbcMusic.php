@@ -439,10 +439,9 @@ final class AbcMusic
     private function annotation(string $text, int $length): void
     {
         $place = $text[0] ?? '';
-        // A chord for a guitar is kept with the text it was typed in, and is not drawn in parts.
-        if (in_array($place, ['^', '_', '<', '>', '@'], true)) {
-            $this->words[] = [$place === '_' ? 'below' : 'above', substr($text, 1)];
-        }
+        $this->words[] = in_array($place, ['^', '_', '<', '>', '@'], true)
+            ? [$place === '_' ? 'below' : 'above', substr($text, 1)]
+            : ['chord', $text];
         $this->at += $length;
     }
 

@@ -62,11 +62,16 @@ final class AbcMusicXml
             $this->places[] = [];
             $parts .= "<part id=\"{$id}\">" . $this->part($tune, $voice, $count) . '</part>';
         }
-        $composer = $tune->composer === '' ? ''
-            : '<identification><creator type="composer">' . self::text($tune->composer) . '</creator></identification>';
+        $composer = $tune->composer === '' ? '' : '<creator type="composer">' . self::text($tune->composer) . '</creator>';
+        $kept = '';
+        foreach ($tune->kept as $line) {
+            $kept .= '<miscellaneous-field name="abc">' . self::text($line) . '</miscellaneous-field>';
+        }
+        $kept = $kept === '' ? '' : "<miscellaneous>{$kept}</miscellaneous>";
+        $about = $composer . $kept === '' ? '' : "<identification>{$composer}{$kept}</identification>";
 
         return '<?xml version="1.0" encoding="UTF-8"?>' . "\n" . '<score-partwise version="4.0"><work><work-title>'
-            . self::text($tune->title) . "</work-title></work>{$composer}<part-list>{$list}</part-list>{$parts}</score-partwise>\n";
+            . self::text($tune->title) . "</work-title></work>{$about}<part-list>{$list}</part-list>{$parts}</score-partwise>\n";
     }
 
     private static function lengthOf(AbcVoice $voice): int
@@ -365,7 +370,9 @@ final class AbcMusicXml
     {
         $xml = '';
         foreach ($note->words as [$placement, $text]) {
-            $xml .= self::direction('<words>' . self::text($text) . '</words>', $placement);
+            $xml .= $placement === 'chord'
+                ? AbcChord::toXml($text)
+                : self::direction('<words>' . self::text($text) . '</words>', $placement);
         }
         foreach ($note->signs as $sign) {
             $jump = AbcSigns::JUMPS[$sign] ?? null;

@@ -15,6 +15,9 @@ final readonly class AbcReader
     private const LETTERS = 64_000;
     /** After so many things that cannot be read no more is looked for. */
     public const MANY = 200;
+    /** Directives and notes of the head that nothing here depends on. What names voices by their order is made anew. */
+    private const KEPT = '~^(?:%%(?!\s*(?:setbarnb|propagate-accidentals|score|staves)\b)|[ABDFGHNORSZ]:)~';
+    private const MOST_KEPT = 40;
 
     /** Whether a text is a typed tune: it begins with a field, and says a key. */
     public static function isAbc(string $text): bool
@@ -45,6 +48,9 @@ final readonly class AbcReader
             }
             if (preg_match('~^%%\s*propagate-accidentals\s+(not|octave|pitch)\b~', $line, $match) === 1) {
                 $tune->accidentalsReach = $match[1];
+            }
+            if (!$isKeyed && preg_match(self::KEPT, $line) === 1 && count($tune->kept) < self::MOST_KEPT) {
+                $tune->kept[] = rtrim($line);
             }
             $line = self::withoutComment($line);
             if (trim($line) === '') {

@@ -13,6 +13,8 @@ final class AbcTune
     public string $composer = '';
     /** Number of the first measure, where it is said (%%setbarnb): a passage of a longer part. */
     public ?int $firstMeasure = null;
+    /** @var list<string> lines of its head that mean nothing here, and go out again as they came in: directives and notes */
+    public array $kept = [];
     /** @var array<string, AbcVoice> */
     public array $voices = [];
     /** @var list<AbcProblem> */

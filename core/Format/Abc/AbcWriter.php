@@ -71,7 +71,13 @@ final class AbcWriter
         foreach ($root->getElementsByTagName('creator') as $creator) {
             $composer = $composer === '' && $creator->getAttribute('type') === 'composer' ? trim($creator->textContent) : $composer;
         }
-        $lines = [...$lines, ...($composer === '' ? [] : ["C:{$composer}"]), 'M:' . ($head['M'] ?? '4/4'), 'L:1/8'];
+        $kept = [];
+        foreach ($root->getElementsByTagName('miscellaneous-field') as $field) {
+            if ($field->getAttribute('name') === 'abc') {
+                $kept[] = (string) preg_replace('~\s+~', ' ', trim($field->textContent));
+            }
+        }
+        $lines = [...$lines, ...($composer === '' ? [] : ["C:{$composer}"]), ...$kept, 'M:' . ($head['M'] ?? '4/4'), 'L:1/8'];
         $lines = [...$lines, ...(($head['Q'] ?? '') === '' ? [] : ["Q:{$head['Q']}"])];
         $lines = [...$lines, ...(($head['first'] ?? '') === '' ? [] : ["%%setbarnb {$head['first']}"])];
 
@@ -131,6 +137,9 @@ final class AbcWriter
                     foreach ($names as $name) {
                         $texts[$name] .= $said;
                     }
+                    break;
+                case 'harmony':
+                    $pending .= AbcChord::fromXml($element);
                     break;
                 case 'direction':
                     $pending .= $this->direction($element, $isFirst, $fields);

@@ -2,6 +2,8 @@
 import type { VerovioToolkit } from 'verovio/esm';
 import { hasOpenTies, withLongerOpenTies } from './openTies';
 
+/** Chord symbols that are kept and not drawn: the library draws them all the same. */
+const KEPT_CHORD = /<harmony[^>]*\sprint-object="no"[^>]*>[\s\S]*?<\/harmony>/g;
 const ABBREVIATION = /<part-abbreviation[^>]*>[^<]*<\/part-abbreviation>/g;
 
 /**
@@ -10,7 +12,7 @@ const ABBREVIATION = /<part-abbreviation[^>]*>[^<]*<\/part-abbreviation>/g;
  * @throws Error when the library cannot read the part
  */
 export function load(toolkit: VerovioToolkit, musicXml: string): void {
-    if (!toolkit.loadData(musicXml.replace(ABBREVIATION, ''))) {
+    if (!toolkit.loadData(musicXml.replace(ABBREVIATION, '').replace(KEPT_CHORD, ''))) {
         throw new Error('The engraving library could not read this part.');
     }
     if (hasOpenTies(musicXml)) {

@@ -37,7 +37,7 @@ const STEPS: Record<(typeof READERS)[number]['key'], Step[]> = {
         },
         {
             title: 'Or write it in',
-            text: 'What is on paper only is typed, pointed at on the fingerboard, or told by strings and fingers: a line for the class, some measures of a part, a rhythm alone. Every section gets its part in its clef and octave, and a book of lessons says what each one brings.',
+            text: 'What is on paper only is typed, pointed at on the fingerboard, or told by strings and fingers: a line for the class, some measures of a part, a rhythm alone. Every section gets its part in its clef and octave, and a book of lessons says what each one brings. “Write in” on the desk does it over any piece: a wrong note is put right where it stands, and a part that is on paper comes into the score.',
             picture: writeIn, shows: 'Write-in: the text, the engraved line with its bows, the fingerboard',
         },
         {

@@ -6,6 +6,7 @@ namespace Tests\Core\Format;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\MusicXmlSchema;
 use Tests\Support\Passage;
 use Tests\Support\Tunes;
 use UprightPencil\Format\Abc\AbcProblem;
@@ -347,5 +348,24 @@ final class AbcTest extends TestCase
         self::assertSame(['F#4', 'F#4', 'F#5', 'F#4', 'F4'], $pitches(''));
         self::assertSame(['F#4', 'F#4', 'F5', 'F#4', 'F4'], $pitches("%%propagate-accidentals octave\n"));
         self::assertSame(['F#4', 'F4', 'F5', 'F4', 'F4'], $pitches("%%propagate-accidentals not\n"));
+    }
+
+    /** What stands in a tune for others goes out again as it came in. */
+    public function testChordsDirectivesAndNotesAreKept(): void
+    {
+        $abc = "X:1\nT:Kept\nC:Somebody\n%%staffwidth 14cm\nN:slower the second time\nS:from the blue folder\n%%setbarnb 5\nM:4/4\nL:1/8\nK:G\n"
+            . '"Am"A2 "F#m7"F2 "D/F#"D4 | "Bb"_B4 "G7"G4 | "dance"D8 |]' . "\n";
+        $reading = (new AbcReader())->read($abc);
+        $again = (new AbcWriter())->write(Document::open($reading->musicXml));
+
+        self::assertSame([], $reading->problems);
+        foreach (['%%staffwidth 14cm', 'N:slower the second time', 'S:from the blue folder', '"Am"A2', '"F#m7"F2', '"D/F#"D4', '"Bb"_B4', '"G7"G4'] as $kept) {
+            self::assertStringContainsString($kept, $again);
+        }
+        self::assertSame(1, substr_count($again, '%%setbarnb 5'), 'the number of the first measure is said once');
+        self::assertStringNotContainsString('dance', $again, 'no chord has this name');
+        self::assertSame($again, (new AbcWriter())->write(Document::open($again)), 'and once more');
+        self::assertSame([], MusicXmlSchema::complaints($reading->musicXml));
+        self::assertSame(5, substr_count($reading->musicXml, '<harmony print-object="no">'), 'and none of them drawn');
     }
 }

@@ -32,6 +32,9 @@ final class Comparison
     /** @var array<string, Line|null> */
     private array $lines = [];
 
+    /** @var array<string, array<string, int>> */
+    private array $events = [];
+
     private readonly PlacesOfParts $places;
 
     /** @param list<PartPlan> $plans */
@@ -261,17 +264,29 @@ final class Comparison
     /** Whether a direction at a note makes a hook of it: the stroke before goes that way already, and no rest lies between. */
     private function becomesHook(PartPlan $plan, string $id, Direction $direction): bool
     {
-        $before = null;
-        foreach ($this->line($plan)->events ?? [] as $event) {
-            if ($this->id($plan, $event) === $id) {
-                $bow = $before === null ? null : $plan->bow->at($this->id($plan, $before));
+        $events = $this->line($plan)->events ?? [];
+        $at = $this->eventsOf($plan)[$id] ?? 0;
+        [$before, $event] = [$events[$at - 1] ?? null, $events[$at] ?? null];
+        if ($before === null || $event === null) {
+            return false;
+        }
+        $bow = $plan->bow->at($this->id($plan, $before));
 
-                return $bow !== null && $before->end()->compare($event->onset) >= 0 && $bow->leaving() === $direction;
+        return $bow !== null && $before->end()->compare($event->onset) >= 0 && $bow->leaving() === $direction;
+    }
+
+    /** @return array<string, int> positions of a line's events by their notes, worked out once for a part */
+    private function eventsOf(PartPlan $plan): array
+    {
+        if (!isset($this->events[$plan->part->id])) {
+            $positions = [];
+            foreach ($this->line($plan)->events ?? [] as $at => $event) {
+                $positions[$this->id($plan, $event)] ??= $at;
             }
-            $before = $event;
+            $this->events[$plan->part->id] = $positions;
         }
 
-        return false;
+        return $this->events[$plan->part->id];
     }
 
     /**

@@ -1,4 +1,4 @@
-// Loads a score with the engraving library and lays it out once; prints the seconds as JSON.
+// Loads a score with the engraving library and lays it out; prints the seconds of the first time, and of a later one, as JSON.
 import { readFileSync } from 'node:fs';
 import createVerovioModule from 'verovio/wasm';
 import { VerovioToolkit } from 'verovio/esm';
@@ -13,5 +13,6 @@ for (let round = 0; round < 3; round += 1) {
     toolkit.getPageCount();
     times.push((performance.now() - start) / 1000);
 }
+const [first] = times;
 times.sort((a, b) => a - b);
-console.log(JSON.stringify({ seconds: times[1] }));
+console.log(JSON.stringify({ seconds: first, warm: times[1] }));

@@ -25,6 +25,7 @@ use UprightPencil\Review\FlagCode;
 use UprightPencil\Review\FlagPlace;
 use UprightPencil\Review\FlagRank;
 use UprightPencil\Review\Remedy;
+use UprightPencil\Roadmap\Roadmap;
 
 /**
  * A worked-out score as the JSON that scripts read. The same plan gives the same bytes.
@@ -67,17 +68,39 @@ final readonly class MarkedScoreJson
      */
     public function write(ScorePlan $plan, array $more = [], array $moreOfParts = []): string
     {
-        $roadmap = $plan->roadmap->numbers($plan->score->measures);
-        $parts = [];
-        foreach ($plan->parts as $part) {
-            $list = $this->hasList ? ReadersList::of($plan->score, $part->part, $part->book, $part->bow, $part->prints) : null;
-            $head = self::head($part->part, $roadmap) + ($list === null ? [] : ['minutes' => $list->minutes()]);
-            $parts[] = self::object($head + ($moreOfParts[$part->part->id] ?? []), [
-                'notes' => $this->noteLines($plan->score, $part),
-                'flags' => self::flagLines($part->flags, $plan->score),
-                ...($list === null ? [] : ['list' => array_map(self::encode(...), self::list($list))]),
-            ]);
-        }
+        $parts = array_map(
+            fn (PartPlan $part): string => $this->part($plan->score, $plan->roadmap, $part, $moreOfParts[$part->part->id] ?? []),
+            $plan->parts,
+        );
+
+        return $this->around($plan, $parts, $more);
+    }
+
+    /**
+     * One part, as it stands in the whole.
+     *
+     * @param array<string, mixed> $more what else is told of it
+     */
+    public function part(Score $score, Roadmap $roadmap, PartPlan $part, array $more = []): string
+    {
+        $list = $this->hasList ? ReadersList::of($score, $part->part, $part->book, $part->bow, $part->prints) : null;
+        $head = self::head($part->part, $roadmap->numbers($score->measures)) + ($list === null ? [] : ['minutes' => $list->minutes()]);
+
+        return self::object($head + $more, [
+            'notes' => $this->noteLines($score, $part),
+            'flags' => self::flagLines($part->flags, $score),
+            ...($list === null ? [] : ['list' => array_map(self::encode(...), self::list($list))]),
+        ]);
+    }
+
+    /**
+     * The whole around its parts.
+     *
+     * @param list<string> $parts as {@see part()} writes them, in their order
+     * @param array<string, mixed> $more what else is told of the score
+     */
+    public function around(ScorePlan $plan, array $parts, array $more = []): string
+    {
         $head = substr(self::encode(['format' => self::FORMAT, 'version' => 1, 'title' => $plan->score->title] + $more), 0, -1);
         $flags = self::lines(self::flagLines($plan->flags, $plan->score));
 

@@ -11,6 +11,7 @@ use App\Console\Concerns\TakesPlanOptions;
 use App\Drawing\NotDrawn;
 use App\Paper\Paper;
 use App\Paper\PartPages;
+use App\Plans\TwoProcesses;
 use Illuminate\Console\Command;
 use UprightPencil\Exception\UprightPencilException;
 use UprightPencil\Format\Abc\AbcWriter;
@@ -86,7 +87,13 @@ final class MarkCommand extends Command
             throw new CommandFailed('--practice: choose one part with --part.');
         }
         $books = $this->books($score, $parts);
-        $plan = (new Planner($options->withTempos($this->tempos($score))))->plan($score, $books, $parts, $this->chair());
+        $planner = new Planner($options->withTempos($this->tempos($score)));
+        if ($this->text('practice') === '' && in_array($ending, ['', 'json'], true)) {
+            $json = new MarkedScoreJson($this->text('lines') === 'list');
+
+            return (new TwoProcesses($planner, $json))->marked($score, $books, $parts, $this->chair());
+        }
+        $plan = $planner->plan($score, $books, $parts, $this->chair());
         $plan = $plan->withFlags((new Comparison($score, $plan->parts))->flags());
 
         return $this->content($ending, $plan, $document, count($parts) < count($score->parts));
@@ -160,7 +167,7 @@ final class MarkCommand extends Command
             ),
             'csv' => (new MarkedScoreCsv())->write($plan),
             'txt' => $this->pencilLines($plan),
-            default => (new MarkedScoreJson($this->text('lines') === 'list'))->write($plan),
+            default => throw new CommandFailed("--out: nothing is written as .{$ending}."),
         };
     }
 

@@ -32,6 +32,7 @@ use UprightPencil\Music\TempoMap;
 final class NoteFingers
 {
     /** Other answers told for a note. */
+    private const HALF = '½';
     private const MOST_OTHERS = 4;
     /** Layers around a note that may change for the other half of "0 or 4". */
     private const REACH = 8;
@@ -72,7 +73,7 @@ final class NoteFingers
             $isShift = $before !== null && $before->frame !== $state->frame;
             $name = $this->nameOf($layer, $state, $isShift || $before === null ? '' : $name);
             $isTold = $explains === true || ($explains !== false && $this->isAt($event, $explains));
-            $others = $isTold ? $this->path->others($layer, $this->settings->dearestOther) : [];
+            $others = $isTold ? $this->tried($layer, $this->path->others($layer, $this->settings->dearestOther)) : [];
             $why = $isTold ? $this->path->because($layer) ?? $stretches[$layer] ?? $reasons->chosen($layer, $others[0] ?? null) : '';
             $mayAlso = $this->mayAlso($layer, $state);
             $told = [];
@@ -126,6 +127,30 @@ final class NoteFingers
         }
 
         return $notes;
+    }
+
+    /**
+     * The possibilities that somebody would try. On violin and viola half position is for fingers that are altered in first position, or
+     * for a hand that is there already: nobody else goes there, however little it would cost.
+     *
+     * @param list<RunnerUp> $others best first
+     * @return list<RunnerUp>
+     */
+    private function tried(int $layer, array $others): array
+    {
+        $stop = $this->path->chosen($layer)->stops[0];
+        if (!$this->hand->isViolin() || $stop->shape->isAltered($stop->finger)) {
+            return $others;
+        }
+        $around = [];
+        for ($at = max(0, $layer - 1); $at <= min($this->path->count() - 1, $layer + 1); $at++) {
+            $around[$this->path->chosen($at)->frame] = true;
+        }
+
+        return array_values(array_filter(
+            $others,
+            fn (RunnerUp $other): bool => isset($around[$other->state->frame]) || $this->nameOf($layer, $other->state, '') !== self::HALF,
+        ));
     }
 
     private function isAt(HandEvent $event, string $noteId): bool

@@ -58,7 +58,7 @@ final readonly class RunOutRemedies
             $place = $places->nameOf($id, $inside);
             $new = $direction->opposite()->value;
             $where = $places->inWords($id, $inside);
-            $ways[] = new Remedy("Everyone changes to {$new} at {$where}", ["{$place} change {$new}"], 'Everyone changes inside');
+            $ways[] = new Remedy("Everyone changes to {$new} at {$where}", ["{$place} change"], 'Everyone changes inside');
         }
 
         return $ways === [] ? $this->several($stroke, $direction, $places, $total) : $ways;
@@ -120,7 +120,7 @@ final readonly class RunOutRemedies
                 $done = $bestAt;
                 $new = $new->opposite();
                 $id = $this->part->notes[$this->line->events[$best[0]]->notes[0]]->id;
-                $lines[] = "{$places->nameOf($id, $best[1])} change {$new->value}";
+                $lines[] = "{$places->nameOf($id, $best[1])} change";
                 $names[] = $places->inWords($id, $best[1]);
             }
             if ($fits && $total - $done <= $this->lengths->hair()) {
@@ -135,11 +135,12 @@ final readonly class RunOutRemedies
     {
         $pitch = null;
         foreach ($stroke->events as $played) {
-            $here = $this->part->notes[$this->line->events[$played->event]->notes[0]]->pitch;
-            if ($pitch !== null && ($here === null || $here->semitone() !== $pitch->semitone())) {
+            $note = $this->part->notes[$this->line->events[$played->event]->notes[0]];
+            // A pitch that is struck again under a slur is another note: there the slur is split.
+            if ($pitch !== null && (!$note->tieStop || $note->pitch?->semitone() !== $pitch->semitone())) {
                 return false;
             }
-            $pitch = $here;
+            $pitch = $note->pitch;
         }
 
         return true;

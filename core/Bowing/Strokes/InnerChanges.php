@@ -76,7 +76,7 @@ final readonly class InnerChanges
             foreach ($this->acting($played) as $mark) {
                 $kind = $mark->kind();
                 if ($kind instanceof Change) {
-                    return $kind->direction->opposite();
+                    return $kind->direction?->opposite();
                 }
             }
         }
@@ -141,15 +141,16 @@ final readonly class InnerChanges
         $ofChair = [];
         foreach ($others as $mark) {
             $kind = $mark->kind();
-            if ($kind instanceof Change && $kind->direction !== ($ofChair[$mark->for->value] ?? $entering)) {
-                $ofChair[$mark->for->value] = $kind->direction;
-                $changes[] = self::change($mark, $kind->direction);
+            $before = $ofChair[$mark->for->value] ?? $entering;
+            if ($kind instanceof Change && $kind->direction !== $before) {
+                $ofChair[$mark->for->value] = $kind->direction ?? $before->opposite();
+                $changes[] = self::change($mark, $ofChair[$mark->for->value]);
             }
         }
         foreach ($all as $mark) {
             $kind = $mark->kind();
             if ($mark->pass !== null && $mark->pass !== $played->pass && $kind instanceof Change) {
-                $changes[] = self::change($mark, $kind->direction);
+                $changes[] = self::change($mark, $kind->direction ?? $entering->opposite());
             }
         }
         $changes = array_values(array_filter($changes));

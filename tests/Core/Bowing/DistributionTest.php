@@ -189,7 +189,7 @@ final class DistributionTest extends TestCase
         self::assertStringContainsString('5.0 s on one bow need 80 cm at the slowest, and there are 61', $flag->text);
         $places = array_map(static fn ($way): string => $way->lines[0], $flag->ways);
         // Nearest to the middle first; a strong beat counts for more than a light one.
-        self::assertSame(['1.4 change up', '2.1 change up', '1.3 change up'], $places);
+        self::assertSame(['1.4 change', '2.1 change', '1.3 change'], $places);
         foreach ($flag->ways as $way) {
             $changed = Passage::of('4/4', 'D4w~ | D4h E4q F4q | G4w')->at(72)->loud('ff')->marked(implode("\n", $way->lines));
             self::assertNotContains('bow-runs-out@1', $changed->flags(), $way->text);

@@ -44,6 +44,24 @@ function row(string $what, float $seconds, string $ratio = ''): void
     printf("  %-52s %9.1f ms   %s\n", $what, $seconds * 1000, $ratio);
 }
 
+/** @return float megabytes a command and its children need together at most, what they share counted once */
+function together(string $command): float
+{
+    $process = proc_open("exec {$command}", [1 => ['file', '/dev/null', 'w']], $pipes);
+    $most = 0;
+    while (is_resource($process) && ($status = proc_get_status($process))['running']) {
+        $sum = 0;
+        $pid = $status['pid'];
+        foreach ([$pid, ...array_filter(explode(' ', (string) @file_get_contents("/proc/{$pid}/task/{$pid}/children")))] as $one) {
+            $sum += preg_match('~^Pss:\s+(\d+)~m', (string) @file_get_contents("/proc/{$one}/smaps_rollup"), $found) === 1 ? (int) $found[1] : 0;
+        }
+        $most = max($most, $sum);
+        usleep(20_000);
+    }
+
+    return $most / 1024;
+}
+
 $folder = dirname(__DIR__) . '/storage/bench';
 is_dir($folder) || mkdir($folder, 0o777, true);
 $files = [];
@@ -166,6 +184,8 @@ foreach (SIZES as $measures) {
     sort($times);
     $seconds = $times[intdiv(ROUNDS, 2)];
     row('file to JSON as the command does it, two cores', $seconds, sprintf('%.2f of it (asked: at most %s)', $seconds / $engraving['seconds'], $asked));
+    $needs = together(PHP_BINARY . ' ' . escapeshellarg(__FILE__) . " json {$measures}");
+    printf("  both processes together: %.0f MB (asked: at most %s)\n", $needs, $measures === 300 ? '140' : '390');
     row('file to JSON in one process', $fileToJson[$measures], sprintf('%.2f of it', $fileToJson[$measures] / $engraving['seconds']));
     row('the library again, warm (median)', (float) $engraving['warm'], sprintf('%.2f of it', $engraving['warm'] / $engraving['seconds']));
 }

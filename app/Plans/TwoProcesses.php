@@ -23,8 +23,8 @@ use UprightPencil\Roadmap\Roadmap;
 use UprightPencil\Sections\Comparison;
 
 /**
- * A score worked out and told as JSON, the parts shared between two processes where a machine has two cores: the answer is the same to the
- * last byte, sooner. Where nothing can be shared, or the other process does not come back, one does all of it.
+ * A score worked out and told as JSON, part by part, shared between two processes where a machine has two cores: the answer is the
+ * same to the last byte, sooner. Where nothing can be shared, or the other process does not come back, one does all of it.
  */
 final readonly class TwoProcesses
 {
@@ -65,9 +65,31 @@ final readonly class TwoProcesses
      */
     private function alone(Score $score, array $books, array $parts, ?Chair $chair): string
     {
-        $plan = $this->planner->plan($score, $books, $parts, $chair);
+        [$plan, $texts] = $this->worked($score, $books, $parts, $chair);
 
-        return $this->json->write($plan->withFlags((new Comparison($score, $plan->parts))->flags()));
+        return $this->json->around($plan->withFlags((new Comparison($score, $plan->parts))->flags()), array_values($texts));
+    }
+
+    /**
+     * Part after part: told as soon as it is planned, and kept without its reasons, which are most of it.
+     *
+     * @param array<string, MarkBook> $books
+     * @param list<Part> $parts
+     * @return array{ScorePlan, array<string, string>} what is left of the plans, and the text of each part by its id
+     * @throws MusicException
+     */
+    private function worked(Score $score, array $books, array $parts, ?Chair $chair): array
+    {
+        $left = $texts = [];
+        foreach ($parts as $part) {
+            $plan = $this->planner->plan($score, $books, [$part], $chair);
+            $one = $plan->parts[0];
+            $texts[$part->id] = $this->json->part($score, $plan->roadmap, $one);
+            $left[] = new PartPlan($part, $one->book, $one->bow, self::withoutReasons($one->fingers), [], []);
+        }
+        $roadmap = Roadmap::of($score);
+
+        return [new ScorePlan($score, $roadmap, $left, $this->planner->review($score, $roadmap)), $texts];
     }
 
     /** @param list<Part> $parts */
@@ -105,7 +127,7 @@ final readonly class TwoProcesses
         }
         fclose($line[1]);
         try {
-            $plan = $this->planner->plan($score, $books, $mine, $chair);
+            [$plan, $texts] = $this->worked($score, $books, $mine, $chair);
             $known = fread($line[0], 1) === self::READY ? self::plans($files[0], $theirs, $books) : null;
             if ($known === null) {
                 return null;
@@ -115,12 +137,7 @@ final readonly class TwoProcesses
                 $all[$one->part->id] = $one;
             }
             $all = array_map(static fn (Part $part): PartPlan => $all[$part->id], $parts);
-            $plan = new ScorePlan($score, $plan->roadmap, $plan->parts, $plan->flags);
             $flags = (new Comparison($score, $all))->flags();
-            $texts = [];
-            foreach ($plan->parts as $one) {
-                $texts[$one->part->id] = $this->json->part($score, $plan->roadmap, $one);
-            }
             $others = fread($line[0], 1) === self::READY ? self::read($files[1]) : null;
             if (!is_array($others)) {
                 return null;
@@ -143,7 +160,7 @@ final readonly class TwoProcesses
     }
 
     /**
-     * The other process: it plans its parts, hands over what the comparison needs, tells them, hands that over, and is gone.
+     * The other process: it works its parts out, hands over what the comparison needs and their text, and is gone.
      *
      * @param array<string, MarkBook> $books
      * @param list<Part> $parts
@@ -153,18 +170,17 @@ final readonly class TwoProcesses
     private function other(Score $score, array $books, array $parts, ?Chair $chair, $line, array $files): never
     {
         try {
-            $plan = $this->planner->plan($score, $books, $parts, $chair);
-            $plans = [];
-            foreach ($plan->parts as $one) {
-                $plans[$one->part->id] = [$one->bow, self::withoutReasons($one->fingers)];
+            $plans = $texts = [];
+            foreach ($parts as $part) {
+                [$plan, $text] = $this->worked($score, $books, [$part], $chair);
+                // As bytes a plan takes a tenth of the room.
+                $plans[$part->id] = serialize([$plan->parts[0]->bow, $plan->parts[0]->fingers]);
+                $texts += $text;
+                unset($plan);
             }
             self::hand($plans, $files[0], $line);
-            $texts = [];
-            foreach ($plan->parts as $one) {
-                $texts[$one->part->id] = $this->json->part($score, $plan->roadmap, $one);
-            }
+            unset($plans);
             self::hand($texts, $files[1], $line);
-            fgets($line);
         } catch (Throwable) {
             // Whoever waits hears that nothing comes, and does it alone.
         }
@@ -236,7 +252,7 @@ final readonly class TwoProcesses
         $read = self::read($file);
         $plans = [];
         foreach ($parts as $part) {
-            $one = $read[$part->id] ?? null;
+            $one = is_string($read[$part->id] ?? null) ? @unserialize($read[$part->id]) : null;
             if (!is_array($one) || !($one[0] ?? null) instanceof BowPlan || !($one[1] ?? null) instanceof FingerPlan) {
                 return null;
             }

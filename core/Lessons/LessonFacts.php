@@ -98,7 +98,7 @@ final class LessonFacts
                 $this->add(FactKind::Stroke, $connection, self::CONNECTIONS[$connection], $note->measure, $note->offset);
             }
             if ($bow->connection === BowConnection::Start && $bow->direction === Direction::Up) {
-                $this->add(FactKind::Stroke, 'up start', 'a start up-bow', $note->measure, $note->offset);
+                $this->add(FactKind::Stroke, 'up start', 'an up-bow start', $note->measure, $note->offset);
             }
             if ($note->tieStart) {
                 $this->add(FactKind::Rhythm, 'tie', 'a tie', $note->measure, $note->offset);

@@ -68,16 +68,6 @@ function take(other: number | null, reader?: Typed['reader']): void {
 </template>
 
 <style scoped>
-header,
-form {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    min-width: 0;
-    font-size: 13px;
-    color: var(--soft);
-}
-
 header > * {
     flex: none;
 }
@@ -93,6 +83,8 @@ h2 {
 }
 
 form {
+    display: flex;
+    align-items: center;
     gap: 8px;
 }
 

@@ -94,15 +94,6 @@ const tempo = computed(() => /=\s*(\d+)/.exec(field('Q'))?.[1] ?? '');
 </template>
 
 <style scoped>
-header {
-    display: flex;
-    align-items: center;
-    gap: 14px;
-    min-width: 0;
-    font-size: 13px;
-    color: var(--soft);
-}
-
 header > * {
     flex: none;
 }

@@ -11,6 +11,7 @@ use Tests\Support\Passage;
 use Tests\Support\Tunes;
 use Tests\Support\TwoParts;
 use UprightPencil\Format\Exception\UnreadableScore;
+use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\ScoreReader;
 use UprightPencil\Lessons\IntoScore;
 use UprightPencil\Lessons\LessonSection;
@@ -61,7 +62,7 @@ final class IntoScoreTest extends TestCase
 
             self::assertSame([], $changed, $stretch->abc);
             self::assertSame(self::noteIds($xml), self::noteIds($written));
-            self::assertXmlStringEqualsXmlString(\UprightPencil\Format\MusicXml\Document::open($xml)->toString(), $written);
+            self::assertXmlStringEqualsXmlString(Document::open($xml)->toString(), $written);
         }
     }
 
@@ -76,6 +77,64 @@ final class IntoScoreTest extends TestCase
         yield 'endings' => [Passage::of('4/4', 'D4w | [repeat] D4q E4q F4h | [1] F4h E4q rq [back] | [2] F4h D4q G4q | A4w')];
         yield 'graces, chords and dots' => [Passage::of('4/4', "g:E4e D4h (E4+G4q F4q) | F4w | D4q' E4q' F4q' G4q' | D4w")];
         yield 'dynamics' => [Passage::of('4/4', '[p] D4q E4q F4h | [pizz.] G4q A4q B4q G4q | [arco] [f] A4q G4q F4h | D4w')];
+    }
+
+    /** Whole scores of five parts, with all that stands in them. */
+    #[DataProvider('scores')]
+    public function testAnyMeasuresOfAScoreGoBackAsTheyCame(string $file): void
+    {
+        $xml = (string) file_get_contents($file);
+        $same = Document::open($xml)->toString();
+        $score = (new ScoreReader())->read($xml);
+        $last = count($score->measures) - 1;
+        foreach ($score->parts as $at => $part) {
+            for ($from = 3 * $at; $from <= $last; $from += 17) {
+                $stretch = ScoreStretch::of($xml, $part->id, $from, min($last, $from + 3));
+                [$written, $changed] = IntoScore::put($xml, $part->id, $stretch->firstMeasure, $stretch->abc);
+
+                self::assertSame([], $changed, "{$part->name}, measure {$from}: {$stretch->abc}");
+                self::assertSame($same, $written);
+            }
+        }
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function scores(): iterable
+    {
+        foreach (glob(__DIR__ . '/../../../demo/scores/*.musicxml') ?: [] as $file) {
+            yield basename($file) => [$file];
+        }
+    }
+
+    /** Another octave for four measures: everybody else's notes, and the part's own signs around them, are where they were. */
+    #[DataProvider('scores')]
+    public function testSomeMeasuresAnOctaveHigherLeaveTheRestAlone(string $file): void
+    {
+        $xml = (string) file_get_contents($file);
+        $before = (new ScoreReader())->read($xml);
+        $part = $before->parts[count($before->parts) - 1];
+        $from = intdiv(count($before->measures), 2);
+        $stretch = ScoreStretch::of($xml, $part->id, $from, min(count($before->measures) - 1, $from + 3));
+        $higher = (string) preg_replace('~([A-G]),(?!,)(?=[^\n]*$)~m', '$1', $stretch->abc);
+        if ($higher === $stretch->abc) {
+            $higher = (string) preg_replace('~(?<=[ |(])([A-G])(?=[\d/ |)])~', '$1,', $stretch->abc);
+        }
+        self::assertNotSame($stretch->abc, $higher);
+        [$written, $changed] = IntoScore::put($xml, $part->id, $stretch->firstMeasure, $higher);
+        $after = (new ScoreReader())->read($written);
+
+        self::assertNotSame([], $changed);
+        self::assertSame([], MusicXmlSchema::complaints($written));
+        self::assertEquals($before->measures, $after->measures);
+        self::assertSame([], $after->disagreements);
+        $touched = array_fill_keys($changed, true);
+        foreach ($before->parts as $index => $one) {
+            $rest = static fn (Part $of): array => array_values(array_map(
+                static fn (Note $note): string => "{$note->measure} {$note->offset} {$note->duration} {$note->pitch}",
+                array_filter($of->notes, static fn (Note $note): bool => $of->id !== $part->id || !isset($touched[$before->measures[$note->measure]->number])),
+            ));
+            self::assertSame($rest($one), $rest($after->parts[$index]), $one->name);
+        }
     }
 
     public function testAWrongNoteIsCorrectedInItsMeasureAlone(): void
@@ -260,7 +319,7 @@ final class IntoScoreTest extends TestCase
 
     private static function measure(string $musicXml, int $number): string
     {
-        preg_match("~<measure number=\"{$number}\".*?</measure>~s", \UprightPencil\Format\MusicXml\Document::open($musicXml)->toString(), $found);
+        preg_match("~<measure number=\"{$number}\".*?</measure>~s", Document::open($musicXml)->toString(), $found);
 
         return (string) preg_replace('~<attributes><divisions>\d+</divisions></attributes>~', '', $found[0] ?? '');
     }

@@ -80,7 +80,7 @@ final class DirectorTest extends BrowserTestCase
     {
         $page = Page::open()->signIn()->go('/piece/2/desk')->engraved();
         $page->press('Violin II', '.tabs');
-        $page->engraved()->sees('measure 0, beat 1', '.place');
+        $page->engraved()->sees('the pickup · stroke 1', '.place');
         $page->keys(WebDriverKeys::ARROW_RIGHT)->sees('measure 1, beat 1', '.place');
         $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_RIGHT)->sees('measure 1, beat 2', '.place');
         $page->keysWith(WebDriverKeys::SHIFT, WebDriverKeys::ARROW_LEFT)->sees('measure 1, beat 1', '.place');
@@ -108,7 +108,8 @@ final class DirectorTest extends BrowserTestCase
         $page->driver->action()->keyDown(null, WebDriverKeys::SHIFT)->click($heads[5])->keyUp(null, WebDriverKeys::SHIFT)->perform();
         $page->sees('3 notes', '.chosen-stretch');
         $press = static fn (string $css): mixed => $page->driver->executeScript(
-            'const box = document.querySelector(arguments[0]).getBoundingClientRect();'
+            'document.querySelector(arguments[0]).scrollIntoView({ block: "center" });'
+            . 'const box = document.querySelector(arguments[0]).getBoundingClientRect();'
             . 'const at = { bubbles: true, clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 };'
             . 'document.elementFromPoint(at.clientX, at.clientY).dispatchEvent(new MouseEvent("click", at));',
             [$css],

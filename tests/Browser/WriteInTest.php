@@ -151,6 +151,7 @@ final class WriteInTest extends BrowserTestCase
         $page->until(fn (): bool => str_contains((string) $page->driver->executeScript('return document.querySelector(".write-in g.mNum")?.textContent ?? ""'), '3'), 'm. 3 is not engraved');
 
         $this->press($page, 'by pointing');
+        self::assertSame([], $page->seriousProblems(), 'the sheet');
         // The keys write here, and not on the desk below.
         // Through the hole of a half note one hits the staff: a press beside a stem is as good.
         $page->driver->executeScript('document.querySelector(".write-in g.note .notehead").dispatchEvent(new MouseEvent("click", { bubbles: true }))');

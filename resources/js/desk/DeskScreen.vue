@@ -29,12 +29,10 @@ import { useBookWords } from './state/bookWords';
 import { useDeskPage } from './state/page';
 import { useDeskSight } from './state/sight';
 import { likelySection, useDesk } from './state/store';
+import { useWriting } from './state/writing';
 import TempoSheet from './sheets/TempoSheet.vue';
 import WriteInSheet from './sheets/WriteInSheet.vue';
-import { api } from '../api/client';
 import { useHistory } from '../history/store';
-import { tell, tellWithUndo } from '../ui/say';
-import { orWarn } from '../ui/trying';
 import { isTyping } from '../ui/typing';
 import type { Kept } from '../writein/shelving';
 
@@ -126,45 +124,28 @@ async function open(): Promise<void> {
     const opened = await desk.open(String(piece), wanted);
     if (opened === null) return;
     here = String(opened);
-    const { measure, 'write-in': written } = route.query;
+    const { measure, 'write-in': asked } = route.query;
     if (here !== wanted) {
         await router.replace(`/piece/${String(piece)}/desk/${opened}`);
     }
     if (typeof measure === 'string') desk.chooseMeasure(measure);
-    if (typeof written === 'string' && desk.frame?.piece.role === 'own') writeIn(written);
+    if (typeof asked === 'string' && desk.frame?.piece.role === 'own') writeIn(asked);
 }
 
-/** Measures that are typed anew: those that are asked for ("12" or "12-16"), or those that are chosen. */
-const toWrite = ref({ from: '1', to: '1' });
+/* Write-in as a sheet over the page. */
+const writing = useWriting(async () => {
+    here = '';
+    await open();
+});
+
 function writeIn(asked = ''): void {
-    const [first, last] = desk.stretch.map((at) => desk.notes[at]?.measure);
-    const [from = '', to = from] = asked.includes('-') || /\d/.test(asked) ? asked.split('-') : [first ?? '1', last ?? first ?? '1'];
-    toWrite.value = { from: from || '1', to: to || from || '1' };
+    writing.choose(asked);
     sheet.value = 'write-in';
 }
 
-async function written({ piece, section, told, correction }: Kept): Promise<void> {
+async function written(kept: Kept): Promise<void> {
     sheet.value = null;
-    await again(piece, section ?? 0);
-    if (correction === null) tell(told);
-    else tellWithUndo(told, () => void takeBack(correction));
-}
-
-/** Opens the desk anew, its notes are others now; at another part, if that is what came. */
-async function again(piece: number, section: number): Promise<void> {
-    const isHere = section === desk.frame?.section.id;
-    const { name, params } = route;
-    if (isHere || section === 0) await desk.open(String(piece), String(desk.frame?.section.id ?? ''));
-    else if (name === 'desk') await router.push({ name, params: { ...params, section: String(section) } });
-}
-
-async function takeBack(correction: number): Promise<void> {
-    await orWarn(async () => {
-        await api.delete(`corrections/${correction}`);
-        here = '';
-        await open();
-        tell('The score is as it was.');
-    });
+    await writing.kept(kept);
 }
 
 function keydown(event: KeyboardEvent): void {
@@ -306,7 +287,7 @@ function takeOver(): void {
         />
         <PatternSheet v-if="sheet === 'patterns'" @close="sheet = null" />
         <GlanceSheet v-if="sheet === 'glance'" @close="sheet = null" />
-        <WriteInSheet v-if="sheet === 'write-in'" :from="toWrite.from" :to="toWrite.to" @close="sheet = null" @kept="written" />
+        <WriteInSheet v-if="sheet === 'write-in'" :from="writing.measures.value.from" :to="writing.measures.value.to" @close="sheet = null" @kept="written" />
         <OpenStringSheet v-if="sheet === 'open-strings'" @close="sheet = null" />
         <KeySheet v-if="isKeyCardOpen" @close="isKeyCardOpen = false" />
     </div>

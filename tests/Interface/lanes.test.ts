@@ -226,18 +226,18 @@ describe('an open tie', () => {
 });
 
 describe('words of the book', () => {
-    const under = (words: [string, string][]): SVGElement[] => drawBookWords(geometry(notes()), new Map(words), 40);
+    const under = (words: [string, string][]): SVGElement[] => drawBookWords(geometry(notes()), new Map(words), 40, true);
 
     it('stand under the lanes at their note', () => {
         const [first] = under([[notes()[1]?.id ?? '', 'new: low 2 on A']]);
-        expect([first?.textContent, number(first, 'x'), number(first, 'y')]).toEqual(['new: low 2 on A', 140, 144]);
+        expect([first?.textContent, number(first, 'x'), number(first, 'y')]).toEqual(['new: low 2 on A', 140, 125]);
     });
 
     it('take a second row where they would run into each other, and stay on the page', () => {
         const drawn = under(notes().slice(0, 5).map(({ id }) => [id, 'not in the book: 4 on E']));
-        expect(new Set(drawn.map((one) => number(one, 'y')))).toEqual(new Set([144, 158]));
+        expect(new Set(drawn.map((one) => number(one, 'y')))).toEqual(new Set([125, 139]));
         drawn.forEach((one) => expect(number(one, 'x')).toBeLessThan(400));
-        [144, 158].map((y) => drawn.filter((one) => number(one, 'y') === y)).forEach((row) => row.forEach((one, at) => {
+        [125, 139].map((y) => drawn.filter((one) => number(one, 'y') === y)).forEach((row) => row.forEach((one, at) => {
             const before = row[at - 1];
             if (before) expect(number(one, 'x')).toBeGreaterThan(number(before, 'x') + 6 * before.textContent.length);
         }));

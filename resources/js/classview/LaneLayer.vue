@@ -18,7 +18,7 @@ function draw(): void {
     layer.value?.replaceChildren(
         ...(props.bow ? drawLanes(props.geometry, props.notes, []) : []),
         ...(props.hand ? drawHandLanes(props.geometry, props.notes, props.strings, props.bow ? BOW_LANE : 0) : []),
-        ...(props.words ? drawBookWords(props.geometry, props.words, (props.bow ? BOW_LANE : 0) + (props.hand ? HAND_LANE : 0)) : []),
+        ...(props.words ? drawBookWords(props.geometry, props.words, (props.bow ? BOW_LANE : 0) + (props.hand ? HAND_LANE : 0), props.hand) : []),
     );
 }
 

@@ -7,7 +7,6 @@ import type { Box } from '../engraving/ink';
 import Because from './panel/Because.vue';
 import DeskCompany from './DeskCompany.vue';
 import DoneToggles from './panel/DoneToggles.vue';
-import { BOOK_WORDS } from './overlay/bookWords';
 import { BOW_LANE } from './overlay/bowLane';
 import { HAND_LANE } from './overlay/handLane';
 import InkLayer from './overlay/InkLayer.vue';
@@ -78,11 +77,7 @@ const room = computed(() => 12 + (hasLane.value ? BOW_LANE : 0) + (hasHand.value
 const roomUnder = computed(() => {
     const bowed = new Set(desk.notes.filter((note) => note.bow).map((note) => note.id));
     const isKnown = desk.notes.length > 0;
-    const { words } = book;
-    return (notes: string[]): number => {
-        const lanes = isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value;
-        return words.size > 0 && notes.some((id) => words.has(id)) ? lanes + BOOK_WORDS : lanes;
-    };
+    return (notes: string[]): number => (isKnown && hasLane.value && !notes.some((id) => bowed.has(id)) ? room.value - BOW_LANE : room.value);
 });
 const sight = useDeskSight(scroller, pageName, () => [room.value, page.value?.rooms() ?? []]);
 

@@ -131,7 +131,7 @@ function drawLane(): void {
     laneLayer.value.replaceChildren(
         ...(props.lane ? drawLanes(props.geometry, desk.notes, desk.flags) : []),
         ...(props.hand ? drawHandLanes(props.geometry, desk.notes, strings, under, desk.flags) : []),
-        ...drawBookWords(props.geometry, props.words, under + (props.hand ? HAND_LANE : 0)),
+        ...drawBookWords(props.geometry, props.words, under + (props.hand ? HAND_LANE : 0), props.hand),
     );
 }
 

@@ -13,9 +13,6 @@ use UprightPencil\Music\Instrument;
 /** Some measures of one part of a piece: as they stand, or as they are typed. */
 final class PassageRequest extends PieceRequest
 {
-    /** As many letters as {@see TypedRequest} takes. */
-    private const LETTERS = 70_000;
-
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
@@ -25,7 +22,7 @@ final class PassageRequest extends PieceRequest
             'from' => ['nullable', 'string', 'max:12'],
             'to' => ['nullable', 'string', 'max:12'],
             'typed' => [$this->isMethod('GET') ? 'nullable' : 'required', 'array'],
-            'typed.abc' => ['nullable', 'string', 'max:' . self::LETTERS],
+            'typed.abc' => ['nullable', 'string', 'max:' . TypedRequest::LETTERS],
             'typed.part' => ['nullable', 'string', 'max:60'],
             'seen' => ['nullable', 'integer', 'min:0', 'max:9007199254740991'],
         ];

@@ -14,7 +14,7 @@ use UprightPencil\Lessons\TypedPiece;
 final class TypedRequest extends FormRequest
 {
     /** More letters than any tune has; what is longer is told by the reader. */
-    private const LETTERS = 70_000;
+    public const LETTERS = 70_000;
 
     /** @return array<string, list<mixed>> */
     public function rules(): array

@@ -32,8 +32,9 @@ final readonly class Landmarks
     /**
      * @param array<int, Landmark> $byStroke
      * @param array<int, true> $leadIns strokes that begin what leads into one of them: the pickup, or the stroke itself
+     * @param array<int, true> $again strokes inside a passage that comes again, its last measure aside
      */
-    private function __construct(private array $byStroke, private array $leadIns)
+    private function __construct(private array $byStroke, private array $leadIns, private array $again = [])
     {
         $sources = [];
         foreach ($byStroke as $landmark) {
@@ -67,7 +68,8 @@ final readonly class Landmarks
             $heads[$stroke->head()->event] ??= $index;
         }
         $found = self::sections($score, $line, $strokes);
-        $found = self::withReturns($found, $score, $part, $line, $strokes, $heads, new RetakeTime($settings));
+        $again = [];
+        $found = self::withReturns($found, $score, $part, $line, $strokes, $heads, new RetakeTime($settings), $again);
         $last = self::lastPlayed($strokes, $visits, $heads);
         if ($last !== null && !isset($found[$last]) && self::isLoud($part, $line, $strokes[$last], $dynamics)) {
             $found[$last] = new Landmark(LandmarkKind::Last, null, 'the last note');
@@ -79,7 +81,7 @@ final readonly class Landmarks
         $found += self::chordsAndAccents($line, $strokes, new RetakeTime($settings));
         ksort($found);
 
-        return new self($found, $leadIns);
+        return new self($found, $leadIns, $again);
     }
 
     public function at(int $stroke): ?Landmark
@@ -96,7 +98,10 @@ final readonly class Landmarks
     public function moved(int $from, int $more): self
     {
         $place = static fn (int $stroke): int => $stroke < $from ? $stroke : $stroke + $more;
-        $moved = $leadIns = [];
+        $moved = $leadIns = $again = [];
+        foreach (array_keys($this->again) as $stroke) {
+            $again[$place($stroke)] = true;
+        }
         foreach ($this->byStroke as $stroke => $landmark) {
             $source = $landmark->source === null ? null : $place($landmark->source);
             $moved[$place($stroke)] = new Landmark($landmark->kind, $source, $landmark->subject, $landmark->does, $place($landmark->keeps));
@@ -105,13 +110,19 @@ final readonly class Landmarks
             $leadIns[$place($stroke)] = true;
         }
 
-        return new self($moved, $leadIns);
+        return new self($moved, $leadIns, $again);
     }
 
     /** Whether a passage begins at a stroke that is played again later, or comes again here. */
     public function isOfPassage(int $stroke): bool
     {
         return isset($this->sources[$stroke]) || ($this->byStroke[$stroke]->source ?? null) !== null;
+    }
+
+    /** Whether a mark at a stroke would make a passage that comes again go on otherwise than it went, before its last measure. */
+    public function isInsideReturn(int $stroke): bool
+    {
+        return isset($this->again[$stroke]);
     }
 
     /** @return array<int, Landmark> by stroke, in their order */
@@ -231,6 +242,7 @@ final readonly class Landmarks
      * @param array<int, Landmark> $found the sections, by stroke
      * @param list<Stroke> $strokes
      * @param array<int, int> $heads the first stroke that begins at an event
+     * @param array<int, true> $again gets the strokes inside what comes again, as they are kept
      * @return array<int, Landmark> by stroke
      */
     private static function withReturns(
@@ -241,6 +253,7 @@ final readonly class Landmarks
         array $strokes,
         array $heads,
         RetakeTime $retakes,
+        array &$again,
     ): array {
         $least = [];
         foreach ($strokes as $index => $stroke) {
@@ -257,12 +270,16 @@ final readonly class Landmarks
         foreach ($passages as $passage) {
             $isBegun = false;
             $end = self::lastStrokeBefore($strokes, $heads, $passage->first + $passage->events);
+            $lastMeasure = $line->events[$passage->again + $passage->events - 1]->measure;
             for ($step = 0; $step < $passage->events; $step++) {
                 // Slurs may hide the first notes of one of them: the first that both begin a stroke at counts.
                 $index = $heads[$passage->again + $step] ?? null;
                 $source = $heads[$passage->first + $step] ?? null;
                 if ($index === null || $source === null || $source >= $index || $strokes[$index]->head()->pass > 1) {
                     continue;
+                }
+                if ($isBegun && $line->events[$passage->again + $step]->measure < $lastMeasure) {
+                    $again[$index] = true;
                 }
                 if (!$isBegun || isset($found[$source])) {
                     $found[$index] = self::asAt($score, $line, $strokes, $source, min($end, $index - 1));

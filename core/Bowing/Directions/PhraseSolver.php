@@ -142,7 +142,8 @@ final readonly class PhraseSolver
         $next = count($targets) - 1;
         for ($index = $targets[$next]; $index > $first || ($index === $first && $before !== null); $index--) {
             $next -= $next > 0 && $targets[$next - 1] >= $index ? 1 : 0;
-            $isKept = $index <= ($this->landmarks->at($targets[$next])->keeps ?? -1);
+            $isKept = $index <= ($this->landmarks->at($targets[$next])->keeps ?? -1)
+                || (!$this->strokes[$index]->hasRestBefore() && $this->isInsideReturn($index, $targets[$next]));
             $isAsked = $this->settings->school === BowSchool::Downbeat || !$this->goals->isOfLandmark($targets[$next]);
             $possible[$index] = $isKept || (!$isAsked && !$this->candidates->mayGoUnheard($index))
                 ? null
@@ -168,6 +169,17 @@ final readonly class PhraseSolver
         }
 
         return $turns;
+    }
+
+    /**
+     * Whether a turn would make a passage that comes again go on otherwise than it went, for the sake of something after it. In a rest the
+     * bow may be carried back there all the same: nobody hears that.
+     */
+    private function isInsideReturn(int $index, int $target): bool
+    {
+        return $this->landmarks->isInsideReturn($index)
+            && !$this->landmarks->isInsideReturn($target)
+            && $this->goals->isOfLandmark($target);
     }
 
     /** The last stroke of a stretch before another whose direction is printed or marked; its first where there is none. */

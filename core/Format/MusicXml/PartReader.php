@@ -21,6 +21,9 @@ use UprightPencil\Music\Pitch;
 /** Reads one `<part>` and adds what it says about the measures to the drafts all parts share. */
 final class PartReader
 {
+    /** So many measures with a contradiction are told of a part. */
+    private const MOST_CONTRADICTIONS = 20;
+
     /** @var list<Note> */
     private array $notes = [];
     /** @var array<string, Fraction> lengths met before: most notes of a part share a few */
@@ -38,6 +41,8 @@ final class PartReader
     private ?Meter $meter = null;
     /** @var list<int> ending numbers in force */
     private array $endings = [];
+    /** @var array<int, string> the first pitch in each measure whose printed accidental says another */
+    private array $contradictions = [];
     /** @var list<Oddity> */
     public array $oddities = [];
 
@@ -92,6 +97,14 @@ final class PartReader
         foreach ($this->slurs->unbegun() as $position) {
             $this->oddity('A slur ends here that never began; it is left out of the bowing.', $position);
         }
+        foreach (array_slice($this->contradictions, 0, self::MOST_CONTRADICTIONS, true) as $measure => $pitch) {
+            $this->oddities[] = new Oddity(
+                "The accidental printed here does not match the pitch in the file, {$pitch}. The page shows the accidental; "
+                    . 'the fingering and the sound follow the pitch. Check the note against the publisher’s part.',
+                $this->id,
+                $measure,
+            );
+        }
         $instrument = InstrumentNames::recognise($this->label, $this->clef, $staves);
 
         // An octave clef without a transposition gives what sounds: the bass reads an octave above it.
@@ -145,8 +158,11 @@ final class PartReader
                             $this->slurs->note($child, count($this->notes));
                         }
                         $onPass = $isGrace || $isChord ? [] : $this->directions->takeSignsOnPass();
-                        $this->notes[] =
+                        $this->notes[] = $note =
                             $this->noteReader->read($child, $index, $draft->number, $start, $duration, $onPass);
+                        if (isset($has['accidental'])) {
+                            $this->compareSign($child, $note);
+                        }
                     }
                     if (!$isChord && !$isGrace) {
                         $chordStart = $position;
@@ -189,6 +205,15 @@ final class PartReader
         }
         if ($draft->endingStops) {
             $this->endings = [];
+        }
+    }
+
+    /** A printed sign that says another pitch than the file gives: the page and the fingering would part company. */
+    private function compareSign(DOMElement $element, Note $note): void
+    {
+        $sign = Accidentals::alterationOf((string) Xml::text($element, 'accidental'));
+        if ($sign !== null && $note->pitch !== null && (int) round($sign) !== $note->pitch->alteration) {
+            $this->contradictions[$note->measure] ??= $note->pitch->spoken();
         }
     }
 

@@ -52,6 +52,7 @@ final class ScoreWriter
      */
     public function write(array $plans, bool $onlyThese = false): string
     {
+        Accidentals::complete($this->document);
         foreach ($plans as $plan) {
             $positions = $this->positions = $plan->part->positionsById();
             $this->slurs = $this->below = [];
@@ -95,9 +96,10 @@ final class ScoreWriter
         return $this->document->toString();
     }
 
-    /** One part of the document alone, every note with its id, nothing else changed. */
+    /** One part of the document alone, every note with its id and the accidentals a reader needs, nothing else changed. */
     public function part(string $partId): string
     {
+        Accidentals::complete($this->document);
         $this->keepOnly([$partId]);
 
         return $this->document->toString();

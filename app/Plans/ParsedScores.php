@@ -20,7 +20,7 @@ use UprightPencil\Music\Slur;
 final class ParsedScores
 {
     /** Raise when the reader reads differently; kept readings are then made again. */
-    private const VERSION = 4;
+    private const VERSION = 5;
 
     /** What kept readings must match: the version, and the shape of what they are made of. */
     public static function version(): int

@@ -40,7 +40,7 @@ final readonly class NoteBows
         $numbers = [];
         $done = [];
         $number = 0;
-        $others = (new PassDifferences($strokes, $directions))->byEvent();
+        $others = (new PassDifferences($strokes, $directions))->visits();
         $advice = $this->advice->of($strokes, $distribution);
         foreach ($strokes as $index => $stroke) {
             $head = $stroke->head()->event;

@@ -270,8 +270,8 @@ final readonly class PracticePart
         }
         $bow = $played->bow;
         if ($bow !== null && $bow->isHead) {
-            $note = match ($isFirst ? BowConnection::Start : $bow->connection) {
-                BowConnection::Start => $note->going($bow->otherPasses[$pass] ?? $bow->direction),
+            $note = match ($isFirst ? BowConnection::Start : $bow->connectionOn($pass)) {
+                BowConnection::Start => $note->going($bow->directionOn($pass)),
                 BowConnection::Hook => $note->marked(new Hook()),
                 BowConnection::Retake => $note->marked(new Retake()),
                 BowConnection::Lift => $note->marked(new Lift()),

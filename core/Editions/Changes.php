@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Editions;
 
+use UprightPencil\Music\PlaceWords;
+
 /**
  * What is otherwise between two editions of a part, in playing order: what was decided, and apart from it what follows.
  *
@@ -117,6 +119,9 @@ final readonly class Changes
     {
         if (str_starts_with($print, '"')) {
             return '“' . trim($print, '"') . '”';
+        }
+        if (preg_match('~^(.+)-(\d)x$~', $print, $match) === 1) {
+            return strtr($match[1], '-', ' ') . ' the ' . PlaceWords::ordinal((int) $match[2]) . ' time';
         }
         $to = substr((string) strstr($print, 'to-'), 3);
 

@@ -91,7 +91,7 @@ final readonly class MarkedScoreFile
             $finger === null ? null : self::finger($finger),
             $finger === null ? '' : self::text($finger, 'position'),
             $finger !== null && self::text($finger, 'origin') === 'mark',
-            array_values(array_filter($prints, static fn (string $print): bool => preg_match('~^(no-)?slur-to-|^"~', $print) === 1)),
+            array_values(array_filter($prints, static fn (string $print): bool => preg_match('~^(no-)?slur-to-|^"|-\dx$~', $print) === 1)),
         );
     }
 

@@ -18,7 +18,7 @@ final readonly class Note
      * @param Pitch|null $pitch written pitch; null for unpitched percussion
      * @param bool $inChord true for every notehead of a chord but the first
      * @param list<string> $articulations MusicXML names: staccato, tenuto, accent, strong-accent …
-     * @param array<int, Direction> $printedOnPass signs printed for one time through only ("2× V"), by pass
+     * @param array<int, VisitSign> $printedOnPass bowings printed for one time through only ("2nd time: V"), by pass
      * @param list<string> $fingerings printed finger digits as text
      */
     public function __construct(

@@ -10,7 +10,7 @@ namespace UprightPencil\Music;
  * Whole numbers lie side by side as bytes, what few notes have is listed by position, and lengths and pitches that come again
  * are kept once: a fraction of the time that as many objects take to be read.
  *
- * @phpstan-type Rare array{bool, bool, bool, bool, list<string>, Direction|null, array<int, Direction>, bool, bool, list<string>,
+ * @phpstan-type Rare array{bool, bool, bool, bool, list<string>, Direction|null, array<int, VisitSign>, bool, bool, list<string>,
  *     string|null, bool, bool}
  * @phpstan-type Columns array{ids: string, numbers: string, texts: list<string>, fractions: list<Fraction>,
  *     pitches: list<Pitch|null>, rare: array<int, Rare>}

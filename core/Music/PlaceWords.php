@@ -90,6 +90,14 @@ final readonly class PlaceWords
         };
     }
 
+    /** "2nd" */
+    public static function ordinal(int $number): string
+    {
+        $isTeen = in_array($number % 100, [11, 12, 13], true);
+
+        return $number . ($isTeen ? 'th' : (['th', 'st', 'nd', 'rd'][$number % 10] ?? 'th'));
+    }
+
     private static function isPickup(Measure $measure): bool
     {
         return $measure->index === 0 && $measure->isShort();

@@ -100,8 +100,9 @@ final readonly class BowPrinting
             }
             $before = $index > 0 ? self::lastOf($part, $line->events[$index - 1]) : null;
             $isHook = $bow !== null && $bow->isHead && $bow->connection === BowConnection::Hook && !$bow->isShownBySlur
-                && !self::isOpen($choices[$id] ?? []);
-            $hasComma = $bow !== null && $bow->isHead && in_array($bow->connection, [BowConnection::Retake, BowConnection::Lift], true);
+                && !isset($bow->otherPasses[1]) && !self::isOpen($choices[$id] ?? []);
+            $hasComma = $bow !== null && $bow->isHead && !isset($bow->otherPasses[1])
+                && in_array($bow->connection, [BowConnection::Retake, BowConnection::Lift], true);
             $meter = $measures[$event->measure]->meter;
             $changes = [];
             foreach ($bow->changes ?? [] as $change) {
@@ -124,6 +125,34 @@ final readonly class BowPrinting
             );
             if (!$print->isEmpty()) {
                 $prints[$id] = $print;
+            }
+        }
+
+        return $prints + $this->besideHeads($part, $line, $slurs, $words, $choices);
+    }
+
+    /**
+     * What stands at grace notes and at the upper notes of a chord: slurs, words and open choices.
+     *
+     * @param array{added: array<string, list<string>>, taken: array<string, list<string>>} $slurs
+     * @param array<string, list<string>> $words
+     * @param array<string, list<Mark>> $choices
+     * @return array<string, NotePrint> by note id
+     */
+    private function besideHeads(Part $part, Line $line, array $slurs, array $words, array $choices): array
+    {
+        $prints = [];
+        $positions = $part->positionsById();
+        foreach ($slurs['added'] + $slurs['taken'] + $words + $choices as $id => $_) {
+            $id = (string) $id;
+            $event = $line->eventOfNote[$positions[$id]] ?? null;
+            if ($event !== null && self::headOf($part, $line->events[$event]) !== $id) {
+                $prints[$id] = new NotePrint(
+                    slursTo: $slurs['added'][$id] ?? [],
+                    slursTakenOut: $slurs['taken'][$id] ?? [],
+                    words: $words[$id] ?? [],
+                    choices: $choices[$id] ?? [],
+                );
             }
         }
 
@@ -195,7 +224,7 @@ final readonly class BowPrinting
     /** Whether a direction is fixed, or comes otherwise than by turning. */
     private function isNeeded(NoteBow $bow): bool
     {
-        return $bow->origin !== Origin::WorkedOut
+        return $bow->origin !== Origin::WorkedOut || $bow->isJoinedOnSomePasses()
             || ($bow->connection !== BowConnection::Change && !$bow->isShownBySlur);
     }
 

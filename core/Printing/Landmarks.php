@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Printing;
 
 use UprightPencil\Music\Measure;
+use UprightPencil\Music\PlaceWords;
 
 /** How a measure is found without counting from the beginning: by the rehearsal mark before it, or the one soon after it. */
 final readonly class Landmarks
@@ -29,22 +30,15 @@ final readonly class Landmarks
         }
         for ($back = $measure - 1; $back >= 0; $back--) {
             if ($this->measures[$back]->rehearsal !== null) {
-                return self::ordinal($measure - $back) . " measure after {$this->measures[$back]->rehearsal}";
+                return PlaceWords::ordinal($measure - $back) . " measure after {$this->measures[$back]->rehearsal}";
             }
         }
         for ($on = $measure + 1; $on <= $measure + self::BEFORE && isset($this->measures[$on]); $on++) {
             if ($this->measures[$on]->rehearsal !== null) {
-                return self::ordinal($on - $measure) . " measure before {$this->measures[$on]->rehearsal}";
+                return PlaceWords::ordinal($on - $measure) . " measure before {$this->measures[$on]->rehearsal}";
             }
         }
 
         return '';
-    }
-
-    private static function ordinal(int $number): string
-    {
-        $ending = in_array($number % 100, [11, 12, 13], true) ? 'th' : (['th', 'st', 'nd', 'rd'][$number % 10] ?? 'th');
-
-        return "{$number}{$ending}";
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace UprightPencil\Printing;
 
+use UprightPencil\Bowing\Result\VisitBow;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Direction;
@@ -22,7 +23,7 @@ final readonly class NotePrint
      * @param list<string> $slursTo ids of notes that dashed slurs reach
      * @param list<string> $slursTakenOut ids of notes that crossed-out slurs reached
      * @param list<string> $words short texts over the note
-     * @param array<int, Direction> $otherPasses signs for later passes only, by pass
+     * @param array<int, VisitBow> $otherPasses how the stroke is played on passes that differ, by pass
      * @param list<Mark> $choices open choices that begin here: all their possibilities are shown
      * @param list<PrintedChange> $changes inside the note
      */
@@ -79,8 +80,11 @@ final readonly class NotePrint
         if ($this->sign !== null) {
             $tokens[] = $this->sign->value . '-bow';
         }
-        foreach ($this->otherPasses as $pass => $direction) {
-            $tokens[] = "{$direction->value}-bow-{$pass}x";
+        foreach ($this->otherPasses as $pass => $visit) {
+            $tokens[] = "{$visit->direction->value}-bow-{$pass}x";
+            if ($visit->isJoined()) {
+                $tokens[] = "{$visit->connection->value}-{$pass}x";
+            }
         }
         if ($this->isHook) {
             $tokens[] = 'hook';

@@ -62,8 +62,13 @@ final readonly class PageList
         } elseif ($print->crossOutSign && !$print->leavesOpen(Slot::Direction)) {
             $marks[] = 'no sign';
         }
-        foreach ($print->otherPasses as $pass => $direction) {
-            $marks[] = "{$direction->value} {$pass}x";
+        foreach ($print->otherPasses as $pass => $visit) {
+            if ($pass > 1) {
+                $marks[] = "{$visit->direction->value} {$pass}x";
+            }
+            if ($visit->isJoined()) {
+                $marks[] = "{$visit->connection->value} {$pass}x";
+            }
         }
         if ($print->isHook) {
             $marks[] = 'hook';

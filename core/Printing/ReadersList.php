@@ -102,8 +102,8 @@ final readonly class ReadersList
         } elseif ($print->crossOutSign && !$isOpen && $note->printedBow !== null) {
             $words[] = 'cross out the ' . self::sign($note->printedBow);
         }
-        foreach ($print->otherPasses as $pass => $direction) {
-            $words[] = self::sign($direction) . ', ' . (['', 'first', 'second', 'third', 'fourth'][$pass] ?? "{$pass}th") . ' time';
+        foreach (VisitWords::of($print->otherPasses) as $visit) {
+            $words[] = "{$visit->words} " . self::sign($visit->sign);
         }
         foreach ($print->changes as $change) {
             $words[] = $change->isForAll()

@@ -247,7 +247,7 @@ final readonly class PlayAlong
         }
         $key = "{$line} {$bow->stroke}";
         if ($bow->isHead) {
-            $isTurned[$key] = ($bow->otherPasses[$visit->pass] ?? $bow->direction) !== $bow->direction;
+            $isTurned[$key] = $bow->directionOn($visit->pass) !== $bow->direction;
         }
         $turned = $isTurned[$key] ?? false;
         $finger = $plan->fingers->at($note->id);
@@ -263,7 +263,7 @@ final readonly class PlayAlong
                 $turned ? $direction->opposite() : $direction,
                 $turned ? $ends : $begins,
                 $turned ? $begins : $ends,
-                $number === 0 ? $bow->connection : BowConnection::Change,
+                $number === 0 ? $bow->connectionOn($visit->pass) : BowConnection::Change,
                 $finger?->string,
                 $finger === null ? '' : $finger->words(),
                 $finger === null ? '' : $finger->position,

@@ -9,8 +9,9 @@ use DOMElement;
 use DOMXPath;
 
 /**
- * MusicXML's own schema, version 3.0, as a development package brings it: what we write must be what any other program may expect. Two
- * things came with later versions, ids of notes and measures and ties that are let ring: they are left out before it is asked.
+ * MusicXML's own schema, version 3.0, as a development package brings it: what we write must be what any other program may expect. Three
+ * things came with later versions, ids of notes and measures, ties that are let ring, and bows drawn among words: they are left out
+ * before it is asked.
  */
 final class MusicXmlSchema
 {
@@ -33,8 +34,8 @@ final class MusicXmlSchema
             if (!$score->loadXML($musicXml, LIBXML_NONET)) {
                 return self::told();
             }
-            foreach ((new DOMXPath($score))->query('//*[@id] | //tied[@type="let-ring"]') ?: [] as $element) {
-                if ($element instanceof DOMElement && $element->nodeName === 'tied') {
+            foreach ((new DOMXPath($score))->query('//*[@id] | //tied[@type="let-ring"] | //direction-type[symbol]') ?: [] as $element) {
+                if ($element instanceof DOMElement && in_array($element->nodeName, ['tied', 'direction-type'], true)) {
                     $element->parentNode?->removeChild($element);
                 } elseif ($element instanceof DOMElement && !in_array($element->nodeName, self::NAMED, true)) {
                     $element->removeAttribute('id');

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace UprightPencil\Bowing\Directions;
 
+use UprightPencil\Bowing\Result\BowConnection;
+use UprightPencil\Bowing\Result\VisitBow;
 use UprightPencil\Bowing\Strokes\Stroke;
 use UprightPencil\Music\Direction;
 
@@ -26,6 +28,33 @@ final readonly class PassDifferences
             $first[$head->event] ??= $direction;
             if ($first[$head->event] !== $direction) {
                 $differing[$head->event][$head->pass] = $direction;
+            }
+        }
+
+        return $differing;
+    }
+
+    /**
+     * How strokes are played on each pass that differs from the first, by its direction or by a hook, retake or lift marked for some
+     * passes only; where the first pass has one that is not for all, it is listed too.
+     *
+     * @return array<int, array<int, VisitBow>> by event and pass
+     */
+    public function visits(): array
+    {
+        $first = $differing = [];
+        foreach ($this->isAnythingRepeated() ? $this->strokes : [] as $index => $stroke) {
+            $head = $stroke->head();
+            // How players get there by themselves, in a rest or at a comma, needs no words.
+            $isAsked = $this->directions->isAsked($index);
+            $connection = $isAsked ? $this->directions->connections[$index] : BowConnection::Change;
+            $visit = new VisitBow($this->directions->starts[$index], $connection);
+            $first[$head->event] ??= [$head->pass, $visit];
+            [$pass, $before] = $first[$head->event];
+            $isOtherJoin = $visit->connection !== $before->connection && ($visit->isJoined() || $before->isJoined());
+            if ($visit->direction !== $before->direction || $isOtherJoin) {
+                $differing[$head->event] ??= $isOtherJoin && $before->isJoined() ? [$pass => $before] : [];
+                $differing[$head->event][$head->pass] = $visit;
             }
         }
 

@@ -140,6 +140,12 @@ final class StrokeDirections
         return isset($this->forced[$index]);
     }
 
+    /** Whether how a stroke is reached is marked or printed for this time through, or for all. */
+    public function isAsked(int $index): bool
+    {
+        return $this->markedConnection($index) !== null;
+    }
+
     /** Whether a stroke takes its direction from what follows it. */
     public function startsAfresh(int $index): bool
     {

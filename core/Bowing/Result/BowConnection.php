@@ -35,6 +35,12 @@ enum BowConnection: string
         };
     }
 
+    /** Whether the page shows it with a sign of its own: players would otherwise just turn. */
+    public function isShown(): bool
+    {
+        return $this->repeatsDirection() || $this === self::Lift;
+    }
+
     /** Whether the stroke goes the same way as the one before. */
     public function repeatsDirection(): bool
     {

@@ -17,7 +17,8 @@ final readonly class NoteBow
      * @param list<InnerChange> $changes inside the notehead, in their order
      * @param float|null $from where on the bow it begins, 0 frog to 1 tip; null until the bow is distributed
      * @param float|null $to where it ends
-     * @param array<int, Direction> $otherPasses directions of the stroke on later passes, where they differ, by pass
+     * @param array<int, VisitBow> $otherPasses how the stroke is played on passes that differ, by pass; the first is among them when its
+     *     hook, retake or lift is not for all
      * @param string $advice where on the bow, in the words of the rehearsal room; empty where nothing needs saying
      * @param string|null $related id of the note at which something is decided for this one, or for whose sake something is decided here
      * @param bool $isShownBySlur a printed slur with dots already shows that it is linked to the note before
@@ -37,6 +38,30 @@ final readonly class NoteBow
         public string $advice = '',
         public ?string $related = null,
     ) {
+    }
+
+    /** How the stroke is reached on a pass. */
+    public function connectionOn(int $pass): BowConnection
+    {
+        return ($this->otherPasses[$pass] ?? null)->connection ?? $this->connection;
+    }
+
+    /** Which way the stroke goes on a pass. */
+    public function directionOn(int $pass): Direction
+    {
+        return ($this->otherPasses[$pass] ?? null)->direction ?? $this->direction;
+    }
+
+    /** Whether a hook, a retake or a lift is for some passes only. */
+    public function isJoinedOnSomePasses(): bool
+    {
+        foreach ($this->otherPasses as $visit) {
+            if ($visit->isJoined()) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** The direction the bow has at the end of the note. */

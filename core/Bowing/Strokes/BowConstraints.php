@@ -8,13 +8,18 @@ use UprightPencil\Marks\Chair;
 use UprightPencil\Marks\Kind\Bow\BowDirection;
 use UprightPencil\Marks\Kind\Bow\Change;
 use UprightPencil\Marks\Kind\Bow\Goal;
+use UprightPencil\Marks\Kind\Bow\Hook;
+use UprightPencil\Marks\Kind\Bow\Lift;
 use UprightPencil\Marks\Kind\Bow\NoSign;
 use UprightPencil\Marks\Kind\Bow\PartOfBow;
+use UprightPencil\Marks\Kind\Bow\Retake;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
+use UprightPencil\Marks\MarkKind;
 use UprightPencil\Marks\Slot;
 use UprightPencil\Music\Line;
 use UprightPencil\Music\Part;
+use UprightPencil\Music\VisitSign;
 
 /**
  * What is fixed about the bow on one line, by event: the director's marks first, then the printed signs.
@@ -78,14 +83,29 @@ final class BowConstraints
                 if ($note->printedBow !== null && !isset($ignored[$index])) {
                     $this->directions[$index][] = new FixedDirection($note->printedBow);
                 }
-                foreach ($note->printedOnPass as $pass => $direction) {
-                    $this->directions[$index][] = new FixedDirection($direction, null, $pass);
+                foreach ($note->printedOnPass as $pass => $sign) {
+                    $this->directions[$index][] = new FixedDirection($sign->direction, null, $pass);
+                    $join = self::printedJoin($sign);
+                    if ($join !== null) {
+                        $this->connections[$index][] = new Mark('', [$join], $note->id, $note->id, pass: $pass);
+                    }
                 }
                 if ($note->commaAfter) {
                     $this->commas[$index] = true;
                 }
             }
         }
+    }
+
+    /** What a page that is read again says of how a stroke is reached. */
+    private static function printedJoin(VisitSign $sign): ?MarkKind
+    {
+        return match ($sign->join) {
+            'hook' => new Hook(),
+            'retake' => new Retake(),
+            'lift' => new Lift(),
+            '' => null,
+        };
     }
 
     /** The direction fixed at an event, a mark before a printed sign. */

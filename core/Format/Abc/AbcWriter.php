@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Format\Abc;
 
 use DOMElement;
+use UprightPencil\Format\MusicXml\DirectionReader;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\Xml;
 use UprightPencil\Music\Fraction;
@@ -186,8 +187,13 @@ final class AbcWriter
     private static function chordOf(array $children, int $index): array
     {
         $chord = [];
-        while (($next = $children[++$index] ?? null)?->nodeName === 'note' && Xml::child($next, 'chord') !== null) {
-            $chord[] = $next;
+        while (($next = $children[++$index] ?? null) !== null) {
+            if ($next->nodeName === 'note' && Xml::child($next, 'chord') !== null) {
+                $chord[] = $next;
+            } elseif ($next->nodeName !== 'direction') {
+                // Words may stand between the notes of a chord.
+                break;
+            }
         }
 
         return $chord;
@@ -234,7 +240,7 @@ final class AbcWriter
         $sound = Xml::child($direction, 'sound');
         foreach ($direction->getElementsByTagName('direction-type') as $type) {
             foreach (Xml::children($type) as $what) {
-                $text = trim($what->textContent);
+                $text = (string) preg_replace('~\s+~u', ' ', trim($what->textContent . DirectionReader::signAfter($what)));
                 $said .= match ($what->nodeName) {
                     'dynamics' => self::dynamics($what),
                     'wedge' => match ($what->getAttribute('type')) {

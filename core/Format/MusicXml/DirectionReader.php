@@ -6,11 +6,11 @@ namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
 use UprightPencil\Format\Limits;
-use UprightPencil\Music\Direction;
 use UprightPencil\Music\Expression;
 use UprightPencil\Music\ExpressionKind;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Tempo;
+use UprightPencil\Music\VisitSign;
 
 /** Reads `<direction>` and free-standing `<sound>` elements: expressions, tempo, rehearsal marks, jumps. */
 final class DirectionReader
@@ -37,13 +37,13 @@ final class DirectionReader
 
     /** @var list<Tempo> */
     public array $tempos = [];
-    /** @var array<int, Direction> */
+    /** @var array<int, VisitSign> */
     private array $signsOnPass = [];
 
     /**
-     * Bowing signs for one time through ("2× V") that were met since the last note.
+     * Bowings for one time through ("2nd time: V") that were met since the last note.
      *
-     * @return array<int, Direction> by pass
+     * @return array<int, VisitSign> by pass
      */
     public function takeSignsOnPass(): array
     {
@@ -76,7 +76,7 @@ final class DirectionReader
                             new Expression(ExpressionKind::Wedge, $measure, $offset, $this->cut($child->getAttribute('type')));
                         break;
                     case 'words':
-                        $words = $this->cut(trim((string) preg_replace('~\s+~u', ' ', $child->textContent)));
+                        $words = $this->cut(trim((string) preg_replace('~\s+~u', ' ', $child->textContent . self::signAfter($child))));
                         if ($words !== '') {
                             $this->words($words, $measure, $offset, $draft);
                             $fromWords ??= self::tempoWord($words);
@@ -137,9 +137,7 @@ final class DirectionReader
     private function words(string $words, int $measure, Fraction $offset, MeasureDraft $draft): void
     {
         $lower = mb_strtolower($words);
-        if (preg_match('~^([2-9])[x×] ?(⊓|v)$~u', $lower, $match) === 1) {
-            $this->signsOnPass[(int) $match[1]] = $match[2] === 'v' ? Direction::Up : Direction::Down;
-        }
+        $this->signsOnPass = VisitSign::read($words) + $this->signsOnPass;
         $kind = match (1) {
             preg_match('~\bpizz~', $lower) => ExpressionKind::Pizzicato,
             preg_match('~\barco\b|col arco~', $lower) => ExpressionKind::Arco,
@@ -158,6 +156,20 @@ final class DirectionReader
         } elseif (preg_match('~^fine\.?$~', $lower) === 1) {
             $draft->fine = true;
         }
+    }
+
+    /** The sign of the bow that is drawn behind words as a symbol of its own. */
+    public static function signAfter(DOMElement $words): string
+    {
+        $next = $words->nextElementSibling;
+        $type = $words->parentNode instanceof DOMElement ? $words->parentNode->nextElementSibling : null;
+        $next ??= $type?->nodeName === 'direction-type' ? $type->firstElementChild : null;
+
+        return $next?->nodeName !== 'symbol' ? '' : match (trim($next->textContent)) {
+            'stringsDownBow' => ' ⊓',
+            'stringsUpBow' => ' V',
+            default => '',
+        };
     }
 
     private function cut(string $text): string

@@ -23,6 +23,11 @@ final readonly class Document
     /** How files end that can be opened. */
     public const ENDINGS = ['musicxml', 'xml', 'mxl', 'abc'];
 
+    /** Of the format, as files are written. */
+    private const VERSION = '4.0';
+    private const DOCTYPE = '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN"'
+        . ' "http://www.musicxml.org/dtds/partwise.dtd">';
+
     /**
      * @param array<string, DOMElement> $notes every notehead that is not a rest, by id, in document order
      * @param list<string> $told what of a typed tune could not be read, in sentences
@@ -115,12 +120,16 @@ final readonly class Document
         return $this->toString();
     }
 
+    /** Notes have ids, and bows are drawn among words: version 4.0 of the format has both, whatever came in. */
     public function toString(): string
     {
-        $text = $this->dom->saveXML();
+        $this->root->setAttribute('version', self::VERSION);
+        $text = $this->dom->saveXML($this->root);
         assert(is_string($text));
 
-        return $text;
+        $doctype = $this->dom->doctype === null ? '' : self::DOCTYPE . "\n";
+
+        return '<?xml version="1.0" encoding="UTF-8"?>' . "\n{$doctype}{$text}\n";
     }
 
     /**

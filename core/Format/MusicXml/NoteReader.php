@@ -6,11 +6,11 @@ namespace UprightPencil\Format\MusicXml;
 
 use DOMElement;
 use UprightPencil\Format\Exception\UnreadableScore;
-use UprightPencil\Music\Direction;
 use UprightPencil\Music\Exception\MusicException;
 use UprightPencil\Music\Fraction;
 use UprightPencil\Music\Note;
 use UprightPencil\Music\Pitch;
+use UprightPencil\Music\VisitSign;
 
 /** Reads one sounding `<note>` element. */
 final readonly class NoteReader
@@ -21,7 +21,7 @@ final readonly class NoteReader
 
     /**
      * @param string $measureNumber for error sentences
-     * @param array<int, Direction> $printedOnPass signs for one time through that stand before the note
+     * @param array<int, VisitSign> $printedOnPass signs for one time through that stand before the note
      * @throws UnreadableScore
      */
     public function read(

@@ -106,7 +106,7 @@ final readonly class OpenStringWriter
             // Beside its words a direction may name its voice.
             $words = trim($direction->getElementsByTagName('words')->item(0)->textContent ?? '');
             $hasLine = $direction->getElementsByTagName('bracket')->length > 0;
-            if ($hasLine || preg_match('~^(½|I{1,3}|I?V|VI{0,2}|II½|III½|V½|sul [A-G])$~u', $words) === 1) {
+            if ($hasLine || preg_match('~^(½|I{1,3}|I?V|VI{0,2}|II½|III½|V½|sul [A-G]|keep (\d|down))$~u', $words) === 1) {
                 Xml::remove($direction);
             }
         }

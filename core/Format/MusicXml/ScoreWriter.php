@@ -18,6 +18,7 @@ use UprightPencil\Plan\PartPlan;
 use UprightPencil\Plan\PlanOptions;
 use UprightPencil\Printing\FingerPrint;
 use UprightPencil\Printing\NotePrint;
+use UprightPencil\Printing\VisitWords;
 
 /**
  * Lays the marks of planned parts into the imported document and leaves everything else as it stood.
@@ -144,8 +145,8 @@ final class ScoreWriter
         foreach ($print->slursTakenOut as $to) {
             $this->takeOutSlur($plan, $noteId, $to);
         }
-        foreach ($print->otherPasses as $pass => $direction) {
-            $this->addWords($noteId, "{$pass}× " . ($direction === Direction::Down ? '⊓' : 'V'));
+        foreach (VisitWords::of($print->otherPasses) as $visit) {
+            $this->addWords($noteId, "{$visit->words} ", [], $visit->sign);
         }
         foreach ($print->words as $words) {
             $this->addWords($noteId, $words);
@@ -154,7 +155,8 @@ final class ScoreWriter
             $this->addWords($noteId, $this->choiceWords($choice));
         }
         if ($print->finger !== null) {
-            $this->finger($noteId, $print->finger, $print->leavesOpen(Slot::Finger));
+            $held = ($plan->fingers->at($noteId) ?? null)?->number;
+            $this->finger($noteId, $print->finger, $print->leavesOpen(Slot::Finger), $held ?? 0);
         }
     }
 
@@ -163,7 +165,8 @@ final class ScoreWriter
         return isset($this->below[$noteId]) ? 'below' : 'above';
     }
 
-    private function finger(string $noteId, FingerPrint $finger, bool $isOpen): void
+    /** @param int $held the finger that may be left down, 0 for none */
+    private function finger(string $noteId, FingerPrint $finger, bool $isOpen, int $held): void
     {
         $element = $this->document->notes[$noteId];
         if ($finger->finger !== '' && $finger->isFingerNew && !$isOpen) {
@@ -200,16 +203,18 @@ final class ScoreWriter
             }
         }
         if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {
-            $this->addLine($noteId, $finger->leaveDownTo);
+            // Words, and a line to where it is lifted: a number under a bare line would be an ending.
+            $this->addWords($noteId, $held > 0 ? "keep {$held}" : 'keep down');
+            $this->addLine($noteId, $finger->leaveDownTo, placement: $this->side($noteId));
         }
     }
 
     /**
-     * A thin line from a finger to where it is lifted, or from a numeral to where the position ends.
+     * A thin line from its words: to where a finger is lifted, or a position ends.
      *
      * @param array<string, string> $style
      */
-    private function addLine(string $from, string $to, array $style = [], string $placement = 'below'): void
+    private function addLine(string $from, string $to, array $style = [], string $placement = 'above'): void
     {
         $number = (string) (1 + $this->addedLines++ % 6);
         foreach ([[$from, 'start'], [$to, 'stop']] as [$id, $type]) {
@@ -338,8 +343,11 @@ final class ScoreWriter
         }
     }
 
-    /** @param array<string, string> $style over the usual small italics */
-    private function addWords(string $noteId, string $words, array $style = []): void
+    /**
+     * @param array<string, string> $style over the usual small italics
+     * @param Direction|null $sign of the bow, after the words
+     */
+    private function addWords(string $noteId, string $words, array $style = [], ?Direction $sign = null): void
     {
         $note = $this->document->notes[$noteId];
         $measure = $note->parentNode;
@@ -349,13 +357,18 @@ final class ScoreWriter
         $direction = Xml::make($note, 'direction', ['placement' => $this->side($noteId)]);
         $type = Xml::add($direction, 'direction-type');
         Xml::add($type, 'words', [...['font-style' => 'italic', 'font-size' => '9'], ...$style], $words);
+        if ($sign !== null) {
+            $name = $sign === Direction::Down ? 'stringsDownBow' : 'stringsUpBow';
+            Xml::add(Xml::add($direction, 'direction-type'), 'symbol', [], $name);
+        }
         foreach (['voice', 'staff'] as $name) {
             $value = Xml::text($note, $name);
             if ($value !== null) {
                 Xml::add($direction, $name, [], $value);
             }
         }
-        $measure->insertBefore($direction, $note);
+        // Between the notes of a chord time has moved on already.
+        $measure->insertBefore($direction, Xml::chordHead($note));
     }
 
     /** @param list<string> $partIds */

@@ -36,8 +36,9 @@ final class Xml
     /** The first notehead of the chord a note belongs to: nothing may stand between the notes of a chord. */
     public static function chordHead(DOMElement $note): DOMElement
     {
-        while (self::child($note, 'chord') !== null && ($before = $note->previousElementSibling)?->nodeName === 'note') {
-            $note = $before;
+        // Files from elsewhere have words between the notes of a chord.
+        for ($before = $note; $before !== null && self::child($note, 'chord') !== null; $before = $before->previousElementSibling) {
+            $note = $before->nodeName === 'note' ? $before : $note;
         }
 
         return $note;

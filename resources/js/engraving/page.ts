@@ -19,6 +19,7 @@ export interface Stroke {
     x1: number;
     x2: number;
     y: number;
+    isDashed: boolean;
 }
 
 /** Something written over or under a staff. */
@@ -161,7 +162,7 @@ function draw(stack: Open[], name: string, attributes: Record<string, string>, i
     if (!owner || !DRAWN.has(kind)) return;
     const [from, until] = points;
     if (kind === 'bracketSpan' && name === 'path' && from && until) {
-        owner.stroke = { ...at, x1: from[0], x2: until[0], y: from[1] };
+        owner.stroke = { ...at, x1: from[0], x2: until[0], y: from[1], isDashed: attributes['stroke-dasharray'] !== undefined };
     }
     owner.boxes.push(...(CURVED.has(kind) ? curve(points) : edges(points)));
 }

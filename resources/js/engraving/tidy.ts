@@ -18,8 +18,10 @@ const LEAD = 70;
 /** A line shorter than this says nothing. */
 const SHORTEST = 260;
 const POSITION = /^(½|[IV]+½?)$/;
+/** Words of a finger that is left down, with a line to where it is lifted. */
+const KEPT = /^keep (\d|down)$/;
 
-/** Things that move together: a numeral and its line. */
+/** Things that move together: a numeral or words, and their line. */
 interface Group {
     ink: Ink[];
     boxes: Rect[];
@@ -84,8 +86,9 @@ function groupsOf(system: System, edits: Edit[]): Group[] {
     const taken = new Set<Ink>();
     const groups: Group[] = [];
     system.ink.forEach((ink) => {
-        if (ink.kind === 'words' && POSITION.test(ink.text)) {
-            const line = lines.find((one) => !taken.has(one) && isAbove(one.box, system) === isAbove(ink.box, system)
+        const isDashed = POSITION.test(ink.text);
+        if (ink.kind === 'words' && (isDashed || KEPT.test(ink.text))) {
+            const line = lines.find((one) => !taken.has(one) && one.stroke?.isDashed === isDashed && isAbove(one.box, system) === isAbove(ink.box, system)
                 && Math.abs((one.stroke?.x1 ?? 0) - ink.box.left) < NEAR);
             if (line?.stroke) {
                 taken.add(line).add(ink);
@@ -99,7 +102,7 @@ function groupsOf(system: System, edits: Edit[]): Group[] {
     return groups;
 }
 
-/** A numeral with its line at half its height, beginning after it. */
+/** A numeral, or words, with the line at half their height, beginning after them. */
 function together(numeral: Ink, line: Ink, system: System, edits: Edit[]): Group {
     const stroke = line.stroke;
     const group: Group = { ink: [numeral, line], boxes: [numeral.box], move: 0, isAbove: isAbove(numeral.box, system) };
@@ -111,7 +114,7 @@ function together(numeral: Ink, line: Ink, system: System, edits: Edit[]): Group
     edits.push({
         start: stroke.start,
         end: stroke.end,
-        text: isDrawn ? `<path d="M${x1} ${stroke.y} L${stroke.x2} ${stroke.y}" stroke-width="18" stroke-dasharray="72 54" />` : '',
+        text: isDrawn ? `<path d="M${x1} ${stroke.y} L${stroke.x2} ${stroke.y}" stroke-width="18"${stroke.isDashed ? ' stroke-dasharray="72 54"' : ''} />` : '',
     });
     // The line moves to the numeral first, then both move together.
     line.box = { ...line.box, left: x1, top: y + hookTop, bottom: y + hookBottom };

@@ -6,6 +6,7 @@ namespace Tests\Core\Bowing;
 
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Passage;
+use UprightPencil\Bowing\Result\VisitBow;
 
 /** Changes inside a note for one pass and in a pickup. */
 final class InnerChangesTest extends TestCase
@@ -29,7 +30,7 @@ final class InnerChangesTest extends TestCase
     {
         $passage = Passage::of('4/4', '[repeat] D4w | E4h F4h [back] | G4w');
         $second = static fn (Passage $of): array => array_map(
-            static fn ($direction): string => $direction->value,
+            static fn (VisitBow $visit): string => $visit->direction->value,
             $of->plan()->bow->at('P1-m2-n1')->otherPasses ?? [],
         );
 

@@ -158,7 +158,7 @@ final class WritingTest extends TestCase
         $measure = (new \SimpleXMLElement((new ScoreWriter($document))->write([$plan])))->part->measure[0];
         $names = static fn (int $note): array => array_map(static fn ($child): string => $child->getName(), iterator_to_array($measure->note[$note]->children(), false));
 
-        self::assertSame(['pitch', 'duration', 'voice', 'type', 'notations', 'lyric'], $names(0));
+        self::assertSame(['pitch', 'duration', 'voice', 'type', 'accidental', 'notations', 'lyric'], $names(0));
         self::assertSame(['accidental', 'lyric'], array_values(array_intersect($names(3), ['accidental', 'lyric'])));
         self::assertLessThan(array_search('lyric', $names(3), true), array_search('accidental', $names(3), true));
     }

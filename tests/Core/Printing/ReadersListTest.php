@@ -48,7 +48,7 @@ final class ReadersListTest extends TestCase
         ];
         yield 'the second time' => [
             Passage::of('4/4', '[repeat] D4q A4q D4h [back]'),
-            ['m. 1: ⊓ down, V up, second time'],
+            ['m. 1: ⊓ down, 2nd time: V up'],
         ];
         yield 'a change inside a note' => [
             Passage::of('4/4', 'D4w')->marked('1.3 change up'),

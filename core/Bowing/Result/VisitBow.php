@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace UprightPencil\Bowing\Result;
+
+use UprightPencil\Music\Direction;
+
+/** How a stroke is played on one time through, where the times differ. */
+final readonly class VisitBow
+{
+    public function __construct(public Direction $direction, public BowConnection $connection)
+    {
+    }
+
+    /** Whether the page has to say how the stroke is reached: hooked, retaken or lifted. */
+    public function isJoined(): bool
+    {
+        return $this->connection->isShown();
+    }
+}

@@ -119,7 +119,7 @@
     </footer>
 </div>
 <div id="paper" class="paper" aria-hidden="true"></div>
-<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'since' => $shown['changed']['since'] ?? 0, 'hasMusic' => $hasMusic, 'newest' => $shown['newest'], 'lines' => $shown['lines'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
+<script type="application/json" id="part">{!! json_encode(['token' => $shown['token'], 'key' => $shown['key'], 'title' => $shown['title'], 'part' => $shown['part'], 'edition' => $shown['edition'], 'since' => $shown['changed']['since'] ?? 0, 'hasMusic' => $hasMusic, 'newest' => $shown['newest'], 'lines' => $shown['lines'], 'at' => $shown['at'], 'chosen' => $shown['chosen'], 'usual' => ['chair' => $shown['chairs'][0] ?? 'outside', 'fingers' => $shown['fingers'], 'bows' => $shown['bows']]], JSON_HEX_TAG | JSON_HEX_AMP | JSON_UNESCAPED_SLASHES) !!}</script>
 <script type="module" src="{{ \Illuminate\Support\Facades\Vite::asset('resources/js/part/main.ts') }}"></script>
 <link rel="icon" href="/pencil.svg" type="image/svg+xml">
 <link rel="manifest" href="/part/{{ $shown['token'] }}/app.webmanifest">

@@ -29,7 +29,7 @@ final class EverywhereTest extends BrowserTestCase
         $page->until(fn (): bool => $page->text('input[name=say-it]') === '', 'the choice is not sent');
         $page->until(fn (): bool => str_contains($page->text('.because'), 'Open until'), 'the choice is not laid');
         $page->press('Class view', 'header')->find('section[aria-label="Version B"] g.note');
-        $page->keys('b')->told('B it is');
+        $page->keys('b')->keys('B')->told('B it is');
         $page->control('z')->told('Took back')->find('section[aria-label="Version B"] g.note');
 
         // Tutti.

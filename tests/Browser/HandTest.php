@@ -56,7 +56,7 @@ final class HandTest extends BrowserTestCase
         $page->press('Hear it', 'section[aria-label="Version A"]')->find('section[aria-label="Version A"] .the-bow');
         $page->press('Be silent', 'section[aria-label="Version A"]');
         $page->until(fn (): bool => $page->count('.the-bow') === 0, 'it goes on sounding');
-        $page->keys('b')->sees('B it is: down', '.el-message');
+        $page->keys('B')->sees('B it is: down', '.el-message');
         $page->until(fn (): bool => $page->count('h2 b') === 0, 'the choice stays open');
         // Nothing is open any more: a clicker turns on by measures.
         $title = $page->text('h1');

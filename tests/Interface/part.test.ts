@@ -9,6 +9,7 @@ import { drawingOf } from '../../resources/js/part/drawing';
 import { watchEdition } from '../../resources/js/part/newer';
 import { fitting, stepped } from '../../resources/js/part/screens';
 import { setSlips } from '../../resources/js/part/slips';
+import { turned } from '../../resources/js/part/turning';
 
 interface Answer {
     status?: number;
@@ -55,7 +56,7 @@ describe('the drawing of a page', () => {
         vi.useFakeTimers();
         answers({ status: 202, body: { pages: [] } });
         const drawn = expect(drawingOf(wish, () => undefined)).rejects.toThrow('takes longer than usual');
-        await vi.advanceTimersByTimeAsync(120_000);
+        await vi.advanceTimersByTimeAsync(800_000);
         await drawn;
     });
 
@@ -331,5 +332,23 @@ describe('the engraver on the server', () => {
         expect(Math.max(...systems) - Math.min(...systems)).toBeLessThanOrEqual(1);
         expect(wrong?.error).toBe('The engraving library could not read this part.');
         expect(after?.error).toContain('no sheet “blackboard”');
+    });
+});
+
+describe('turning pages by systems', () => {
+    const systems = [0, 1, 2, 3, 4, 5].map((at) => ({ top: at * 100, bottom: at * 100 + 90 }));
+
+    it('goes to the first that was not seen whole, and back by as many', () => {
+        expect(turned(systems, 0, 250, 1)).toBe(200);
+        expect(turned(systems, 200, 250, 1)).toBe(400);
+        expect(turned(systems, 400, 250, -1)).toBe(200);
+        expect(turned(systems, 200, 250, -1)).toBe(0);
+    });
+
+    it('stops at both ends, and passes what is higher than the window', () => {
+        expect(turned(systems, 400, 250, 1)).toBe(340);
+        expect(turned(systems, 0, 250, -1)).toBe(0);
+        expect(turned(systems, 0, 50, 1)).toBe(100);
+        expect(turned([], 0, 250, -1)).toBe(0);
     });
 });

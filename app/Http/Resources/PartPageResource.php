@@ -24,7 +24,7 @@ use UprightPencil\Printing\Density;
  * @phpstan-type PartChanges array{since: int, changes: list<EditionChange>}
  * @phpstan-type PartNow array{edition: int, at: string}
  * @phpstan-type HeardPlace array{place: string, text: string}
- * @phpstan-type PartPage array{token: string, title: string, composer: string, part: string, edition: int, at: string,
+ * @phpstan-type PartPage array{token: string, key: string, title: string, composer: string, part: string, edition: int, at: string,
  *     chairs: list<string>, fingers: value-of<Density>, densities: list<value-of<Density>>, bows: value-of<BowDensity>,
  *     bowDensities: list<value-of<BowDensity>>, list: ReadersLines, hasPrintedLines: bool,
  *     chosen: array{chair: string, fingers: value-of<Density>, bows: value-of<BowDensity>}, newest: int, earlier: list<int>,
@@ -56,6 +56,8 @@ final class PartPageResource
 
         return [
             'token' => $link->token,
+            // What a browser remembers of this part, whichever link or version it comes by.
+            'key' => substr(hash('sha256', config('app.key') . " section {$link->section_id}"), 0, 16),
             'title' => $link->section->piece->title,
             'composer' => $link->section->piece->composer(),
             'part' => $link->section->name,

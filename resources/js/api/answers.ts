@@ -786,6 +786,7 @@ export interface HeardPlace {
 
 export interface PartPage {
     token: string;
+    key: string;
     title: string;
     composer: string;
     part: string;

@@ -220,9 +220,10 @@ function keydown(event: KeyboardEvent): void {
         ArrowLeft: () => turn(-1),
         '+': () => resize(STEP),
         '-': () => resize(-STEP),
-        a: () => void decide(0),
-        b: () => void decide(1),
-        c: () => void decide(2),
+        // With Shift: a clicker's key for a black screen is a bare b.
+        A: () => void decide(0),
+        B: () => void decide(1),
+        C: () => void decide(2),
         ' ': () => bow(moving.value ?? 0),
         h: () => void hear(moving.value ?? 0),
         Escape: leave,
@@ -303,7 +304,7 @@ const isHearing = ref(false);
                         {{ moving === index && isHeard ? 'Be silent' : 'Hear it' }}
                     </button>
                     <button v-if="desk.mayEdit" type="button" class="cedar-button" @click="decide(index)">
-                        Decide for {{ version.letter }} <kbd>{{ version.letter.toLowerCase() }}</kbd>
+                        Decide for {{ version.letter }} <kbd>Shift+{{ version.letter }}</kbd>
                     </button>
                 </h2>
                 <TheBow v-if="moving === index" :moment="moment" />

@@ -11,7 +11,7 @@ export function slim(svg: string): string {
         .replaceAll(`#${id} `, '.engraving ')
         .replace(/\.engraving g\.cursor[^{]*\{[^}]*\}/g, '')
         .replace('<svg ', '<svg class="engraving" ')
-        .replace('font-family="Times, serif"', 'font-family="Tinos, Times, serif"')
+        .replace('font-family="Times, serif"', 'font-family="Tinos, Notes in Words, Times, serif"')
         // Notes stay known by their names: what sounds is shown at them.
         .replace(/ (?:id|data-id)="([^"]*)"( class="note")/g, ' data-note="$1"$2')
         .replace(/ id="([^"]*)"/g, (whole, id: string) => (used.has(id) ? whole : ''))

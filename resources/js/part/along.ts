@@ -5,6 +5,7 @@ import type { Screen } from './screens';
 
 interface Part {
     token: string;
+    key: string;
     edition: number;
     chair: string;
     music: HTMLElement | null;
@@ -62,7 +63,7 @@ export class PlayAlong {
 
     private page(): StudentPage {
         return {
-            token: this.part.token,
+            name: this.part.key,
             practise: this.practise,
             ask: (what) => this.ask(what),
             draw: (line) => this.draw(line),

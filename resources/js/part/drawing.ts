@@ -7,8 +7,11 @@ export interface Wanted {
     query: URLSearchParams;
 }
 
-const PAUSE = 1200;
-const TRIES = 50;
+/** Milliseconds between two looks: soon at first, then more patiently. */
+const PAUSE = 700;
+const LONGEST_PAUSE = 5000;
+/** Ten minutes and more: a busy server draws one after another. */
+const TRIES = 140;
 
 /**
  * @param tell hears a sentence while there is nothing to show yet
@@ -35,7 +38,7 @@ export async function drawingOf({ token, edition, sheet, query }: Wanted, tell: 
             throw new Error(message ?? 'This page cannot be shown just now.');
         }
         tell('Your part is being drawn. It comes in a moment.');
-        await new Promise((resolve) => setTimeout(resolve, PAUSE));
+        await new Promise((resolve) => setTimeout(resolve, Math.min(LONGEST_PAUSE, PAUSE * 1.15 ** tried)));
     }
     throw new Error('Drawing this page takes longer than usual. Open it again in a few minutes.');
 }

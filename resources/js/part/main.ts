@@ -8,10 +8,14 @@ import { changesSince, markMargin, showChanges } from './changed';
 import { drawingOf, type Wanted } from './drawing';
 import { fitting, stepped, type Screen } from './screens';
 import { watchEdition } from './newer';
+import { keepOffline } from './offline';
 import { setSlips, type Slip } from './slips';
+import { turnPages } from './turning';
 
 interface Shown {
     token: string;
+    /** By what the browser remembers the part: the same for every version, and for a link that takes the place of this one. */
+    key: string;
     title: string;
     part: string;
     edition: number;
@@ -37,6 +41,10 @@ interface Chosen {
 /** When a phone has shown the music and has nothing else to do, in milliseconds. */
 const WHEN_IDLE = 2500;
 const WHEN_READ = 12_000;
+/** A turned phone settles before the page is drawn for it, in milliseconds. */
+const AFTER_TURNING = 200;
+/** The narrow side of a screen that is turned in the hand, in CSS pixels. */
+const PHONE = 900;
 
 const shown = JSON.parse(document.querySelector('#part')?.textContent ?? '{}') as Shown;
 const page = document.querySelector<HTMLElement>('.my-part');
@@ -49,7 +57,7 @@ const isTrue = (value: unknown): value is boolean => typeof value === 'boolean';
 
 /* What a student chose the last time, unless the link says something else. */
 const asked = new URLSearchParams(location.search);
-const ofPart = (what: string): string => `${what}-${shown.token}`;
+const ofPart = (what: string): string => `${what}-${shown.key}`;
 
 function choice(what: keyof Chosen, options: string[]): string {
     const kept = asked.get(what) ?? remembered(ofPart(what), '', isText);
@@ -115,7 +123,7 @@ function tab(name: Tab): void {
 const [host, practise] = [document.querySelector<HTMLElement>('#along'), document.querySelector<HTMLElement>('#practise')];
 const along =
     shown.hasMusic && shown.lines !== null && host && practise
-        ? new PlayAlong({ token: shown.token, edition: shown.edition, chair: chosen.chair, music, screen: () => screen, tab }, host, practise)
+        ? new PlayAlong({ token: shown.token, key: shown.key, edition: shown.edition, chair: chosen.chair, music, screen: () => screen, tab }, host, practise)
         : null;
 
 function isSlip(name: string | undefined): name is Slip {
@@ -218,19 +226,21 @@ async function print(button: HTMLButtonElement): Promise<void> {
     }
 }
 
-/* Ticks: one on each row, for this edition and chair. */
+/* Ticks: one on each row, by its place and words. What did not change since the version before stays ticked. */
 
 function boxes(): HTMLInputElement[] {
     return [...document.querySelectorAll<HTMLInputElement>('.list li input')];
 }
 
 function ticks(): void {
-    const key = `done-${shown.token}-${shown.edition}-${chosen.chair}`;
+    const key = `${ofPart('done')}-${chosen.chair}`;
     let done = remembered(key, [], isTexts);
     boxes().forEach((box) => {
-        box.checked = done.includes(box.value);
+        // A correction belongs to the version that brought it: the same words may come again.
+        const name = box.value.startsWith('changed ') ? `${shown.edition} ${box.value}` : box.value;
+        box.checked = done.includes(name);
         box.onchange = (): void => {
-            done = box.checked ? [...done, box.value] : done.filter((one) => one !== box.value);
+            done = box.checked ? [...done, name] : done.filter((one) => one !== name);
             remember(key, done);
             drawBars();
             tellSeen();
@@ -271,8 +281,9 @@ function tellSeen(): void {
     const isFinished = all.length > 0 && all.every((box) => box.checked);
     if (isTold === String(isFinished)) return;
     isTold = String(isFinished);
-    const reader = remembered(ofPart('reader'), '', isText) || crypto.randomUUID().replaceAll('-', '');
-    remember(ofPart('reader'), reader);
+    // Counts belong to a link and end with it.
+    const reader = remembered(`reader-${shown.token}`, '', isText) || crypto.randomUUID().replaceAll('-', '');
+    remember(`reader-${shown.token}`, reader);
     void fetch(`/api/v1/part/${shown.token}/seen`, {
         method: 'POST',
         headers: { 'Content-Type': 'application/json', Accept: 'application/json' },
@@ -288,6 +299,33 @@ function saysWhen(): void {
         date.toDateString() === new Date().toDateString()
             ? `today ${date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
             : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'long' });
+}
+
+/** What a turned phone will show is kept before it is turned: there may be no network then. */
+function keepOtherWay(): void {
+    const { width, height } = window.screen;
+    const other = fitting(window.innerWidth <= Math.min(width, height) ? Math.max(width, height) : Math.min(width, height));
+    if (shown.hasMusic && other !== screen && Math.min(width, height) < PHONE) {
+        void drawingOf(wanted(other), () => undefined).catch(() => undefined);
+    }
+}
+
+/** A phone that is turned, or a window that is made wider, gets the drawing that fits; what somebody chose for this width comes back. */
+function watchWidth(): void {
+    let width = window.innerWidth;
+    let waiting = 0;
+    window.addEventListener('resize', () => {
+        clearTimeout(waiting);
+        waiting = window.setTimeout(() => {
+            if (window.innerWidth === width) return;
+            width = window.innerWidth;
+            const kept = remembered('note-size', [], isTexts);
+            const fits = fitting(width, kept[1] === String(width) ? kept[0] : undefined);
+            if (fits === screen) return;
+            screen = fits;
+            void show();
+        }, AFTER_TURNING);
+    });
 }
 
 function start(): void {
@@ -332,6 +370,7 @@ function start(): void {
             void show();
         });
     }
+    watchWidth();
     const isOther = linesBox?.checked === true || chosen.fingers !== shown.chosen.fingers || chosen.bows !== shown.chosen.bows || screen !== before;
     if (chair !== shown.chosen.chair) {
         choose('chair', chair);
@@ -390,10 +429,12 @@ function start(): void {
     );
 
     watchEdition(shown.token, shown.edition, shown.edition === shown.newest);
-    if ('serviceWorker' in navigator) void navigator.serviceWorker.register('/part/worker.js').catch(() => undefined);
+    keepOffline(shown.token, shown.key);
+    turnPages(music);
     setTimeout(() => {
         tellSeen();
         if (shown.hasMusic) void paper().catch(() => undefined);
+        keepOtherWay();
     }, WHEN_IDLE);
     // What is heavier comes when the page has been read for a while: a phone in a practice room plays it without a network.
     setTimeout(() => void along?.keep(shown.lines ?? 0), WHEN_READ);

@@ -29,6 +29,7 @@ export function watchEdition(token: string, edition: number, isNewest: boolean):
             if (!answer.ok) {
                 news(now.message ?? 'This link does not answer any more.');
                 isTold = true;
+                if (answer.status === 404 || answer.status === 410) window.dispatchEvent(new Event('part-ended'));
             } else if ((now.edition ?? 0) > edition && !isTold) {
                 news(`Edition ${now.edition ?? ''} is out.`, 'Show it');
                 isTold = true;

@@ -172,6 +172,25 @@ svg {
     margin: 4px auto 0;
 }
 
+/* On a small phone the music keeps most of the height. */
+@media (max-height: 700px) {
+    .bow-along {
+        padding: 4px 12px 2px;
+    }
+
+    h2 {
+        font-size: 15px;
+    }
+
+    p {
+        display: none;
+    }
+
+    svg {
+        max-height: 18vh;
+    }
+}
+
 text {
     font: 14px var(--sans);
     fill: var(--soft);

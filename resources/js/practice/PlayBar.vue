@@ -435,6 +435,23 @@ input[type='number'] {
     font-weight: 700;
 }
 
+/* While it sounds on a small phone the music has the room. */
+@media (max-height: 700px) {
+    .play-bar.is-playing {
+        padding: 4px 12px;
+    }
+
+    .is-playing .chips,
+    .is-playing .fields {
+        display: none;
+    }
+
+    .is-playing .play {
+        width: 44px;
+        height: 44px;
+    }
+}
+
 @media (min-width: 700px) and (min-height: 520px) {
     .chips {
         flex-wrap: wrap;

@@ -32,7 +32,7 @@ const rungTempo = ref<number | null>(null);
 const along = usePlaying(() => play.value, () => (line.value ? [] : others.value), options.value, () => rungTempo.value);
 const { here, state, loop } = along;
 const bar = ref<{ key: (event: KeyboardEvent) => void } | null>(null);
-const name = computed(() => `${props.page.token}-${line.value?.key ?? inMusic.value?.key ?? 'part'}`);
+const name = computed(() => `${props.page.name}-${line.value?.key ?? inMusic.value?.key ?? 'part'}`);
 /** Places of a line that are named. */
 const NAMED = 4;
 
@@ -112,8 +112,8 @@ async function toMusic(one: StudentLine): Promise<void> {
 }
 
 /* What goes is ticked; nothing of it leaves the browser. */
-const done = ref<string[]>(remembered(`practised-${props.page.token}`, [], isTexts));
-watch(done, (now) => remember(`practised-${props.page.token}`, now));
+const done = ref<string[]>(remembered(`practised-${props.page.name}`, [], isTexts));
+watch(done, (now) => remember(`practised-${props.page.name}`, now));
 /** Where it is for, the first few places. */
 function served({ serves }: StudentLine): string {
     const more = serves.length - NAMED;

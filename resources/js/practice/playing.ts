@@ -187,8 +187,9 @@ export function usePlaying(play: () => Play | null, others: () => OtherPart[], o
         if (!playing || !whole) return;
         played.value += Math.min(1, (now - last) / 1000);
         last = now;
-        const second = playing.second();
         const count = playing.count();
+        // While it counts in, the bow stands where the music begins.
+        const second = count > 0 ? Math.max(began, playing.second()) : playing.second();
         here.value = {
             second,
             // What sounded before the place it begins at is none of it.

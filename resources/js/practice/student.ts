@@ -5,7 +5,8 @@ import './student.css';
 
 /** What the page lends to who plays along on it. */
 export interface StudentPage {
-    token: string;
+    /** By what the browser remembers what was done of it. */
+    name: string;
     /** Where the practice lines stand. */
     practise: HTMLElement;
     /** An answer about this part, as it was handed out. @throws Error with a sentence */

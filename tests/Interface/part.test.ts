@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { sheetOf } from '../../resources/js/drawing/sheets';
 import { slim } from '../../resources/js/drawing/slim';
 import { mayTurnBefore, turns } from '../../resources/js/drawing/turns';
+import { forReading, withLongRests } from '../../resources/js/engraving/reading';
 import type { CutScore } from '../../resources/js/engraving/score';
 import { changesSince, markMargin, showChanges } from '../../resources/js/part/changed';
 import { drawingOf } from '../../resources/js/part/drawing';
@@ -275,18 +276,63 @@ describe('the pages of a printed part', () => {
         expect([1, 2, 3, 4, 5].filter((measure) => mayTurnBefore(music, measure))).toEqual([1, 2]);
     });
 
-    it('are filled evenly', () => {
-        expect(turns([12, 12, 1], () => false)).toEqual([8, 16]);
-        expect(turns([5], () => false)).toEqual([]);
-        expect(turns([10, 10], () => true)).toEqual([10]);
+    const air = { least: 2, usual: 4, most: 10 };
+    const alike = (count: number): number[] => Array<number>(count).fill(10);
+
+    it('are as few as there can be, and filled evenly', () => {
+        expect(turns(alike(25), 166, air, () => false)).toEqual([12]);
+        expect(turns(alike(5), 166, air, () => false)).toEqual([]);
+        expect(turns(alike(20), 138, air, () => true)).toEqual([10]);
+        expect(turns([10, 10, 10, 40, 40, 10, 10, 10], 90, air, () => false)).toEqual([4]);
     });
 
     it('end at a rest that is near, and never grow in number', () => {
-        expect(turns([10, 6], (system) => system === 7)).toEqual([7]);
-        expect(turns([10, 6], (system) => system === 1)).toEqual([8]);
-        // The second page would overflow.
-        expect(turns([10, 10], (system) => system === 9)).toEqual([10]);
-        expect(turns([10, 10, 8], (system) => [8, 18].includes(system))).toEqual([8, 18]);
+        expect(turns(alike(30), 166, air, (system) => [9, 21].includes(system))).toEqual([9, 21]);
+        expect(turns(alike(30), 166, air, (system) => system === 1)).toEqual([10, 20]);
+        // Two pages lie side by side: nobody turns between them, so they are even.
+        expect(turns(alike(14), 138, air, (system) => system === 11)).toEqual([7]);
+    });
+
+    it('leave no system out that is higher than a page', () => {
+        expect(turns([10, 300, 10], 100, air, () => false)).toEqual([1, 2]);
+    });
+});
+
+describe('rests of several measures', () => {
+    const rest = '<note><rest measure="yes"/><duration>4</duration></note>';
+    const note = '<note><pitch/><duration>4</duration></note>';
+    const lengths = (...measures: string[]): (string | undefined)[] =>
+        withLongRests({ head: '', tail: '', measures: measures.map((inside) => `<measure number="1">${inside}</measure>`) }).measures.map(
+            (measure) => /<multiple-rest>(\d+)</.exec(measure)?.[1],
+        );
+
+    it('are one with their number', () => {
+        expect(lengths(note, rest, rest, rest, note, rest, note)).toEqual([undefined, '3', undefined, undefined, undefined, undefined, undefined]);
+    });
+
+    it('end where something else stands', () => {
+        const words = '<direction><direction-type><words>solo</words></direction-type></direction>';
+        const double = '<barline location="right"><bar-style>light-light</bar-style></barline>';
+        expect(lengths(rest, words + rest, rest, rest)).toEqual([undefined, '3', undefined, undefined]);
+        expect(lengths(rest, rest + double, rest, rest)).toEqual(['2', undefined, '2', undefined]);
+        expect(lengths(rest, '<attributes><key/></attributes>' + rest, rest, rest + words)).toEqual([undefined, '2', undefined, undefined]);
+    });
+});
+
+describe('words of a page', () => {
+    const words = (text: string): string => `<direction><direction-type><words font-weight="bold">${text}</words></direction-type></direction>`;
+
+    it('that jump stand at the end of their measure', () => {
+        expect(forReading(`<measure number="1">${words('D.S. al Coda')}<note/><barline location="right"/></measure>`)).toMatch(
+            /<note\/><direction>.*<words halign="right" font-weight="bold">D\.S\. al Coda<.*<\/direction><barline/,
+        );
+        const plain = `<measure number="1">${words('Slowly')}<note/></measure>`;
+        expect(forReading(plain)).toBe(plain);
+    });
+
+    it('of the tempo share a line with its number', () => {
+        const metronome = '<direction><direction-type><metronome><per-minute>72</per-minute></metronome></direction-type></direction>';
+        expect(forReading(`${words('Slowly')}\n${metronome}`).match(/<direction>/g)).toHaveLength(1);
     });
 });
 

@@ -43,7 +43,7 @@ describe('the ink of a page', () => {
 
     it('keeps a numeral and its line together, at one height, clear of all they pass over', () => {
         const numeral = box('dir', 1000, 500, 400, 360, '<text>III</text>');
-        const line = '<g class="bracketSpan"><polyline points="5000,900 5000,700 4900,700"/><path d="M1000 700 L5000 700" stroke-width="18"/></g>';
+        const line = '<g class="bracketSpan"><polyline points="5000,900 5000,700 4900,700"/><path d="M1000 700 L5000 700" stroke-width="18" stroke-dasharray="72 54"/></g>';
         const done = tidy(sheet(staff(1200) + numeral + line + finger(3000, 560, '4', 150)), true, true);
         const [system] = readPage(done).systems;
         const [iii, dashes] = ['words', 'line'].map((kind) => system?.ink.find((ink) => ink.kind === kind)?.box);

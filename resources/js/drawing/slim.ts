@@ -14,6 +14,8 @@ export function slim(svg: string): string {
         .replace('font-family="Times, serif"', 'font-family="Tinos, Notes in Words, Times, serif"')
         // Notes stay known by their names: what sounds is shown at them.
         .replace(/ (?:id|data-id)="([^"]*)"( class="note")/g, ' data-note="$1"$2')
+        // So do measures: a rest of several is one of them.
+        .replace(/ id="m-(\d+)"( class="measure[ "])/g, ' data-measure="$1"$2')
         .replace(/ id="([^"]*)"/g, (whole, id: string) => (used.has(id) ? whole : ''))
         .replace(/ (?:data-)?(?:color|overflow)="(?:black|visible)"/g, '')
         // The font has a name of our own: it is a part of the library's.

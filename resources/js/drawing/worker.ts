@@ -12,14 +12,16 @@ import { createInterface } from 'node:readline';
 import QRCode from 'qrcode-svg';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { layout, systemLayout, type Sheet } from '../engraving/layout';
+import { layout, systemLayout } from '../engraving/layout';
 import { load } from '../engraving/load';
 import { drawSystem } from '../engraving/picture';
-import { cut, passage, type CutScore } from '../engraving/score';
+import { withLongRests } from '../engraving/reading';
+import { cut, joined, passage } from '../engraving/score';
 import { tidy } from '../engraving/tidy';
+import { paged, systemsIn } from './pages';
 import { sheetOf } from './sheets';
 import { slim } from './slim';
-import { mayTurnBefore, turns } from './turns';
+import { mayTurnBefore } from './turns';
 
 interface Wish {
     ticket: number;
@@ -48,52 +50,39 @@ const OPTIONS = { xmlIdSeed: 1, smuflTextFont: 'none' } as const;
 const library = await createVerovioModule();
 let toolkit = new VerovioToolkit(library);
 
-/** The pages of a sheet of paper: filled evenly, and turned where there is a rest. */
-function turned(score: CutScore, sheet: Sheet, pages: string[]): string[] {
-    const systems = pages.map((svg) => svg.match(/class="system[ "]/g)?.length ?? 0);
-    const lengths = pages.flatMap((svg) => svg.split(/class="system[ "]/).slice(1).map((system) => system.match(/class="measure[ "]/g)?.length ?? 0));
-    const starts: number[] = [];
-    const all = lengths.reduce((at, length) => starts.push(at) && at + length, 0);
-    if (all !== score.measures.length) return pages;
-    const first = turns(systems, (system) => mayTurnBefore(score, starts[system] ?? 0));
-    const begins = first.map((system) => starts[system] ?? 0);
-    toolkit.setOptions({ ...layout(sheet), ...OPTIONS, breaks: 'encoded' });
-    load(toolkit, passage(score, { from: 0, until: all }, starts, begins));
-    // Where what was asked for does not come out, the pages stay as they fell.
-    return toolkit.getPageCount() === pages.length ? rendered(true) : pages;
-}
-
-/** Pages without the boxes that tell where things stand. */
-function rendered(isPaper: boolean): string[] {
-    return Array.from({ length: toolkit.getPageCount() }, (_, page) => tidy(toolkit.renderToSVG(page + 1), !isPaper));
+/** Draws what is loaded, on pages that grow as long as they must. */
+function rendered(): string[] {
+    return Array.from({ length: toolkit.getPageCount() }, (_, page) => toolkit.renderToSVG(page + 1));
 }
 
 async function draw({ ticket, sheets, ...wish }: Wish): Promise<void> {
     const whole = cut(wish.musicXml);
     const [from, until] = wish.measures ?? [0, whole.measures.length];
-    const musicXml = wish.measures && whole.measures.length > 0 ? passage(whole, { from, until }, []) : wish.musicXml;
-    const score = cut(musicXml);
-    let isLoaded = false;
+    const score = wish.measures && whole.measures.length > 0 ? cut(passage(whole, { from, until }, [])) : whole;
+    let loaded: string | null = null;
     for (const name of sheets) {
         const sheet = sheetOf(name);
         if (sheet === null) {
             throw new Error(`There is no sheet “${name}”.`);
         }
-        toolkit.setOptions({ ...layout(sheet), ...OPTIONS });
-        if (isLoaded) {
+        toolkit.setOptions({ ...layout({ ...sheet, height: null }), ...OPTIONS });
+        const musicXml = joined(withLongRests(score, sheet.breaks !== undefined));
+        if (loaded === musicXml) {
             toolkit.redoLayout();
         } else {
             load(toolkit, musicXml);
-            isLoaded = true;
+            loaded = musicXml;
         }
-        const isPaper = sheet.height !== null;
-        let pages = rendered(isPaper);
-        if (isPaper && pages.length > 1 && score.measures.length > 0) {
-            pages = turned(score, sheet, pages);
-            isLoaded = false;
-        }
+        const pages = sheet.height === null
+            ? rendered().map((svg) => tidy(svg, true))
+            : paged(systemsIn(rendered()), sizeOf(sheet.width, sheet.height, sheet.scale), (measure) => mayTurnBefore(score, measure));
         await say({ ticket, sheet: name, pages: pages.map(slim) });
     }
+}
+
+/** A page in the units of a drawing: ten to a pixel at full size. */
+function sizeOf(width: number, height: number, scale: number): { width: number; height: number } {
+    return { width: Math.round((width * 100) / scale) * 10, height: Math.round((height * 100) / scale) * 10 };
 }
 
 /** The desk redraws some of these systems itself later: all is as its engraver has it. */

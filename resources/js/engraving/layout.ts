@@ -19,8 +19,6 @@ export function layout({ width, height, scale, room, breaks = 'auto' }: Sheet): 
         pageWidth: Math.max(400, Math.round((width * 100) / scale)),
         pageHeight: height === null ? 60000 : Math.round((height * 100) / scale),
         adjustPageHeight: height === null,
-        // Paper is filled down to its end, as far as its systems may be pushed apart.
-        justifyVertically: height !== null,
         scale,
         pageMarginLeft: 30,
         pageMarginRight: 30,
@@ -38,6 +36,8 @@ export function layout({ width, height, scale, room, breaks = 'auto' }: Sheet): 
         svgBoundingBoxes: true,
         svgFormatRaw: true,
         mnumInterval: 0,
+        // A thick line with its number: short ones as well.
+        multiRestStyle: 'block',
         font: 'Leland',
     };
 }

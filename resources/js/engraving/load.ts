@@ -1,5 +1,6 @@
 /** Hands a part to the engraving library, in the browser and on the server alike. */
 import type { VerovioToolkit } from 'verovio/esm';
+import { forReading } from './reading';
 import { hasOpenTies, withLongerOpenTies } from './openTies';
 
 /** Chord symbols that are kept and not drawn: the library draws them all the same. */
@@ -12,7 +13,7 @@ const ABBREVIATION = /<part-abbreviation[^>]*>[^<]*<\/part-abbreviation>/g;
  * @throws Error when the library cannot read the part
  */
 export function load(toolkit: VerovioToolkit, musicXml: string): void {
-    if (!toolkit.loadData(musicXml.replace(ABBREVIATION, '').replace(KEPT_CHORD, ''))) {
+    if (!toolkit.loadData(forReading(musicXml.replace(ABBREVIATION, '').replace(KEPT_CHORD, '')))) {
         throw new Error('The engraving library could not read this part.');
     }
     if (hasOpenTies(musicXml)) {

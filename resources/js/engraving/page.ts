@@ -33,9 +33,15 @@ export interface Ink {
 }
 
 export interface System {
+    /** Where its opening tag ends in the markup. */
     at: number;
+    /** Where it begins in the markup, and ends. */
+    start: number;
+    end: number;
     /** Middle lines of its staves. */
     middles: number[];
+    /** Where its staves end. */
+    right: number;
     ink: Ink[];
     /** What ink may not cover: heads, stems, beams, slurs, clefs, numbers. */
     obstacles: Rect[];
@@ -71,7 +77,7 @@ const BOW_GLYPHS = /E61[0-3]/;
 /** Parts in which a curve or a slanted line is followed. */
 const PARTS = 10;
 /** How far a metronome number reaches over and under its foot: the box of its note is that of a whole font. */
-const TEMPO_OVER = 430;
+const TEMPO_OVER = 660;
 const TEMPO_UNDER = 100;
 
 interface Open {
@@ -101,11 +107,13 @@ export function readPage(svg: string): EngravedPage {
                 const isMeasuring = classes.includes('bounding-box');
                 measuring += isMeasuring ? 1 : 0;
                 if (classes[0] === 'system' && !isMeasuring) {
-                    page.systems.push({ at: parser.endIndex, middles: [], ink: [], obstacles: [] });
+                    page.systems.push({ at: parser.endIndex, start: parser.startIndex, end: 0, middles: [], right: 0, ink: [], obstacles: [] });
                 }
                 if (classes[0] === 'page-margin') page.top = -downIn(attributes.transform);
                 const [start, tagEnd] = [parser.startIndex, parser.endIndex];
                 const down = (stack.at(-1)?.down ?? 0) + (classes[0] === 'page-margin' ? 0 : downIn(attributes.transform));
+                const isStaffLine = name === 'path' && stack.at(-1)?.classes[0] === 'staff' && measuring === 0;
+                if (isStaffLine) widen(page.systems.at(-1), attributes.d ?? '');
                 draw(stack, name, attributes, measuring > 0, { start, end: tagEnd + 1 });
                 stack.push({ name, classes, start, tagEnd, isMeasuring, boxes: [], lines: [], text: '', glyphs: '', stroke: null, down });
             },
@@ -120,6 +128,7 @@ export function readPage(svg: string): EngravedPage {
                     if (measuring === 0) page.measured.push({ start: closed.start, end: parser.endIndex + 1 });
                 }
                 const system = page.systems.at(-1);
+                if (closed?.classes[0] === 'system' && !closed.isMeasuring && system) system.end = parser.endIndex + 1;
                 if (closed && system && !closed.isMeasuring) keep(closed, system);
             },
         },
@@ -128,6 +137,10 @@ export function readPage(svg: string): EngravedPage {
     parser.write(svg);
     parser.end();
     return page;
+}
+
+function widen(system: System | undefined, line: string): void {
+    if (system) system.right = Math.max(system.right, pointsOf(line)[1]?.[0] ?? 0);
 }
 
 /** How far down a transform moves. The margin of the page is none: everything lies within it. */

@@ -4,7 +4,7 @@
  * The engraving library keeps its own kinds of signs apart, but not a finger in words from the sign or the key signature beside
  * it. What is in the way of something nearer to the staff goes further out; a system that grows by it pushes the next ones on.
  */
-import { around, readPage, type EngravedPage, type Ink, type Rect, type System } from './page';
+import { around, readPage, type EngravedPage, type Ink, type Rect, type Stroke, type System } from './page';
 
 /** Air between two things, in units of the page: a staff space is 180. */
 const BESIDE = 45;
@@ -25,7 +25,9 @@ const KEPT = /^keep (\d|down)$/;
 interface Group {
     ink: Ink[];
     boxes: Rect[];
+    /** How far it moves down, and to the side. */
     move: number;
+    aside: number;
     isAbove: boolean;
 }
 
@@ -82,22 +84,26 @@ function nameOf(ink: Ink): string {
 }
 
 function groupsOf(system: System, edits: Edit[]): Group[] {
-    const lines = system.ink.filter((ink) => ink.kind === 'line' && ink.stroke);
+    const lines = system.ink.filter((ink): ink is Ink & { stroke: Stroke } => ink.kind === 'line' && ink.stroke !== null);
     const taken = new Set<Ink>();
     const groups: Group[] = [];
     system.ink.forEach((ink) => {
         const isDashed = POSITION.test(ink.text);
         if (ink.kind === 'words' && (isDashed || KEPT.test(ink.text))) {
-            const line = lines.find((one) => !taken.has(one) && one.stroke?.isDashed === isDashed && isAbove(one.box, system) === isAbove(ink.box, system)
-                && Math.abs((one.stroke?.x1 ?? 0) - ink.box.left) < NEAR);
-            if (line?.stroke) {
+            const line = lines.find((one) => !taken.has(one) && one.stroke.isDashed === isDashed && isAbove(one.box, system) === isAbove(ink.box, system)
+                && Math.abs(one.stroke.x1 - ink.box.left) < NEAR);
+            if (line) {
                 taken.add(line).add(ink);
                 groups.push(together(ink, line, system, edits));
             }
         }
     });
     system.ink.forEach((ink) => {
-        if (!taken.has(ink)) groups.push({ ink: [ink], boxes: [ink.box], move: 0, isAbove: isAbove(ink.box, system) });
+        if (taken.has(ink)) return;
+        // Long words at the end of a line begin earlier, or they would leave the page.
+        const aside = ink.kind === 'words' && system.right > 0 ? Math.round(Math.min(0, Math.max(system.right - ink.box.right, -ink.box.left))) : 0;
+        ink.box = { ...ink.box, left: ink.box.left + aside, right: ink.box.right + aside };
+        groups.push({ ink: [ink], boxes: [ink.box], move: 0, aside, isAbove: isAbove(ink.box, system) });
     });
     return groups;
 }
@@ -105,7 +111,7 @@ function groupsOf(system: System, edits: Edit[]): Group[] {
 /** A numeral, or words, with the line at half their height, beginning after them. */
 function together(numeral: Ink, line: Ink, system: System, edits: Edit[]): Group {
     const stroke = line.stroke;
-    const group: Group = { ink: [numeral, line], boxes: [numeral.box], move: 0, isAbove: isAbove(numeral.box, system) };
+    const group: Group = { ink: [numeral, line], boxes: [numeral.box], move: 0, aside: 0, isAbove: isAbove(numeral.box, system) };
     if (!stroke) return group;
     const x1 = numeral.box.right + LEAD;
     const y = (numeral.box.top + numeral.box.bottom) / 2;
@@ -176,7 +182,8 @@ function isAbove(box: Rect, system: System): boolean {
     return centre < middle;
 }
 
-function extent(system: System, groups: Group[]): Rect {
+/** From the highest thing of a system to its lowest. */
+export function extent(system: System, groups: Group[]): Rect {
     const ink = groups.length > 0 ? groups.flatMap((group) => group.boxes.map((box) => moved(box, group.move))) : system.ink.map((one) => one.box);
     const staves = system.middles.map((y) => ({ left: 0, right: 0, top: y, bottom: y }));
     return around([...ink, ...system.obstacles, ...staves]);
@@ -186,7 +193,7 @@ function moves(group: Group): Edit[] {
     return group.ink.flatMap((ink) => {
         const home = ink.stroke && group.ink.length > 1 ? (group.boxes[0] ? (group.boxes[0].top + group.boxes[0].bottom) / 2 - ink.stroke.y : 0) : 0;
         const by = Math.round(group.move + home);
-        return by === 0 ? [] : [{ start: ink.at, end: ink.at, text: ` transform="translate(0, ${by})"` }];
+        return by === 0 && group.aside === 0 ? [] : [{ start: ink.at, end: ink.at, text: ` transform="translate(${group.aside}, ${by})"` }];
     });
 }
 

@@ -1,6 +1,6 @@
 /** Playing along and practising: fetched when somebody wants it, and kept for a room without a network. */
 import type { Along, StudentPage } from '../practice/student';
-import { drawingOf } from './drawing';
+import { drawingOf, measuresIn } from './drawing';
 import type { Screen } from './screens';
 
 interface Part {
@@ -27,7 +27,7 @@ export class PlayAlong {
     constructor(private readonly part: Part, private readonly host: HTMLElement, private readonly practise: HTMLElement) {
         part.music?.addEventListener('click', (event) => {
             const measure = (event.target as Element).closest('g.measure');
-            const at = measure ? [...(part.music?.querySelectorAll('g.measure') ?? [])].indexOf(measure) : -1;
+            const at = measure && part.music ? measuresIn(part.music).find((one) => one.element === measure)?.from ?? -1 : -1;
             if (at >= 0) this.heard(at);
         });
     }

@@ -1,4 +1,5 @@
 /** What is otherwise than in an edition before: told in the list, and by a bar in the margin of the music. */
+import { measuresIn } from './drawing';
 import type { EditionChange, PartChanges } from '../api/answers';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -43,13 +44,15 @@ export function showChanges({ since, changes }: PartChanges): void {
 /** Puts a bar in the margin of every system that has one of the measures, counted from the first of the part. */
 export function markMargin(music: HTMLElement | null, stretches: [number, number][]): void {
     music?.querySelectorAll('.changed-bar').forEach((bar) => bar.remove());
-    const measures = [...(music?.querySelectorAll<SVGGElement>('.drawn g.measure') ?? [])];
+    const measures = music ? measuresIn(music) : [];
     const systems = new Set<SVGGElement>();
     stretches.forEach(([from, to]) =>
-        measures.slice(from, to + 1).forEach((measure) => {
-            const system = measure.closest<SVGGElement>('g.system');
-            if (system) systems.add(system);
-        }),
+        measures
+            .filter((measure) => measure.from <= to && measure.until > from)
+            .forEach(({ element }) => {
+                const system = element.closest<SVGGElement>('g.system');
+                if (system) systems.add(system);
+            }),
     );
     systems.forEach((system) => {
         // The first path of a staff is its top line, the fifth its lowest.

@@ -42,3 +42,17 @@ export async function drawingOf({ token, edition, sheet, query }: Wanted, tell: 
     }
     throw new Error('Drawing this page takes longer than usual. Open it again in a few minutes.');
 }
+
+/** A measure of the drawing, or a rest of several. */
+export interface DrawnMeasure {
+    element: SVGGElement;
+    /** Index of its first measure, and of the first one after it. */
+    from: number;
+    until: number;
+}
+
+export function measuresIn(music: HTMLElement): DrawnMeasure[] {
+    const elements = [...music.querySelectorAll<SVGGElement>('.drawn g.measure')];
+    const from = elements.map(({ dataset }, at) => Number(dataset.measure ?? at));
+    return elements.map((element, at) => ({ element, from: from[at] ?? at, until: from[at + 1] ?? Infinity }));
+}

@@ -74,6 +74,12 @@ final readonly class EditionDrawings
             ->where('sheet', $sheet->value)->first();
     }
 
+    /** Whether a page is there as it would be drawn now. */
+    public function isDrawn(Edition $edition, string $page, Sheet $sheet): bool
+    {
+        return $this->find($edition, $page, $sheet)?->version === $this->engraver->version();
+    }
+
     /** @return array<string, list<Sheet>> by page */
     private static function wanted(Edition $edition): array
     {

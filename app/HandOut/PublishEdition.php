@@ -91,7 +91,10 @@ final readonly class PublishEdition
             return $edition;
         };
         $edition = DB::connection()->transaction($work, 3);
-        rescue(static fn () => DrawEdition::ahead($edition->id));
+        rescue(static function () use ($edition): void {
+            DrawEdition::first($edition);
+            DrawEdition::ahead($edition->id);
+        });
 
         return $edition;
     }

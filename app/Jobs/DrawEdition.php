@@ -23,9 +23,11 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
 {
     use Queueable;
 
-    private const SECONDS = 5.0;
+    /** So long at a time, and so many sheets of a page at once: who opens a page waits for no more than that. */
+    private const SECONDS = 1.5;
+    private const SHEETS = 2;
 
-    public int $tries = 1;
+    public int $tries = 3;
     public int $timeout = 600;
     public bool $failOnTimeout = true;
     public int $uniqueFor = 900;
@@ -39,6 +41,7 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
         public readonly ?string $page = null,
         public readonly ?string $sheet = null,
     ) {
+        $this->onQueue($page === null ? 'default' : Queues::NOW);
     }
 
     /** Has all pages of an edition drawn that are not yet, unless this server draws what is opened alone. */
@@ -46,6 +49,14 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
     {
         if (config()->boolean('pencil.draws_ahead')) {
             self::dispatch($editionId);
+        }
+    }
+
+    /** Has the page drawn that most will open first, before the other pages of any part. */
+    public static function first(Edition $edition): void
+    {
+        if (config()->boolean('pencil.draws_ahead')) {
+            self::dispatch($edition->id, $edition->likeness(''), Sheet::screens()[0]->value)->onQueue(Queues::SOON);
         }
     }
 
@@ -67,13 +78,18 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
         }
         try {
             if ($this->page !== null) {
-                $drawings->draw($edition, $this->page, array_filter([Sheet::tryFrom((string) $this->sheet)]));
+                $sheet = Sheet::tryFrom((string) $this->sheet);
+                // What is drawn before anybody asks can be stopped.
+                $isStopped = $this->queue !== Queues::NOW && $edition->drawing === 'stopped';
+                if ($sheet !== null && !$isStopped && !$drawings->isDrawn($edition, $this->page, $sheet)) {
+                    $drawings->draw($edition, $this->page, [$sheet]);
+                }
 
                 return;
             }
             $this->drawAll($edition, $drawings);
         } catch (NotDrawn $problem) {
-            $edition->update(['drawing' => 'failed', 'drawing_says' => $problem->getMessage()]);
+            Edition::query()->whereKey($edition->id)->update(['drawing' => 'failed', 'drawing_says' => $problem->getMessage()]);
         }
     }
 
@@ -87,12 +103,14 @@ final class DrawEdition implements ShouldQueue, ShouldBeUniqueUntilProcessing
             if (Edition::query()->whereKey($edition->id)->where('drawing', 'works')->doesntExist()) {
                 return;
             }
-            if (microtime(true) > $end) {
-                self::dispatch($this->editionId);
+            foreach (array_chunk($sheets, self::SHEETS) as $some) {
+                if (microtime(true) > $end) {
+                    self::dispatch($this->editionId);
 
-                return;
+                    return;
+                }
+                $drawings->draw($edition, $page, $some);
             }
-            $drawings->draw($edition, $page, $sheets);
         }
         Edition::query()->whereKey($edition->id)->where('drawing', 'works')->update(['drawing' => 'done']);
     }

@@ -21,7 +21,8 @@ final class DrawFirstSight implements ShouldQueue, ShouldBeUniqueUntilProcessing
 
     private const REST = 10;
 
-    public int $tries = 1;
+    /** A server that is killed in the middle begins again. */
+    public int $tries = 3;
     public int $timeout = 120;
     public bool $failOnTimeout = true;
     public int $uniqueFor = 300;

@@ -20,7 +20,8 @@ final class WorkOutStates implements ShouldQueue, ShouldBeUniqueUntilProcessing
 
     private const SECONDS = 5.0;
 
-    public int $tries = 1;
+    /** A server that is killed in the middle begins again. */
+    public int $tries = 3;
     public int $timeout = 60;
     public bool $failOnTimeout = true;
     public int $uniqueFor = 120;

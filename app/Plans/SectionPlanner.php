@@ -222,10 +222,22 @@ final readonly class SectionPlanner
     public function scorePage(Piece $piece): string
     {
         $document = Document::open((string) gzuncompress($piece->source));
-        (new ScoreReader())->fromDocument($document);
         $plans = array_map(fn (Section $section): PartPlan => $this->of($section)->part, array_values($piece->sections->all()));
 
         SharedSigns::sayOnce($document);
+
+        return (new ScoreWriter($document, ClassSettings::for($piece)->options('')))->write($plans);
+    }
+
+    /** The score with the marks of all sections, as it leaves: a direction in every measure, so that it reads back the same. */
+    public function scoreFile(Piece $piece): string
+    {
+        $document = Document::open((string) gzuncompress($piece->source));
+        $plans = array_map(
+            fn (Section $section): PartPlan
+                => $this->for($section, Chair::outside(), $this->options($section)->density, BowDensity::EveryMeasure)->part,
+            array_values($piece->sections->all()),
+        );
 
         return (new ScoreWriter($document, ClassSettings::for($piece)->options('')))->write($plans);
     }

@@ -8,6 +8,7 @@ use App\Models\CalendarDate;
 use App\Models\Shelf;
 use DateTimeImmutable;
 use DateTimeInterface;
+use DateTimeZone;
 use Illuminate\Support\Carbon;
 use Sabre\VObject\Component\VCalendar;
 use Sabre\VObject\Component\VEvent;
@@ -53,15 +54,22 @@ final class CalendarFile
         return (string) $calendar->serialize();
     }
 
-    /**
-     * @return array{dates: list<ReadDate>, told: list<string>} the earliest first, and what was left out
-     * @throws NoCalendar when it cannot be read
-     */
-    public static function read(string $file): array
+    /** @throws NoCalendar when it is too large to be looked at */
+    public static function check(string $file): void
     {
         if (strlen($file) > self::BYTES) {
             throw NoCalendar::isTooLarge();
         }
+    }
+
+    /**
+     * @param bool $expands works dates that repeat out; some never come to an end, so somebody has to watch the time
+     * @return array{dates: list<ReadDate>, told: list<string>} the earliest first, and what was left out
+     * @throws NoCalendar when it cannot be read
+     */
+    public static function read(string $file, bool $expands = true): array
+    {
+        self::check($file);
         try {
             $calendar = Reader::read($file, Reader::OPTION_FORGIVING);
         } catch (Throwable) {
@@ -74,15 +82,19 @@ final class CalendarFile
         try {
             $from = new DateTimeImmutable('-1 year');
             $until = new DateTimeImmutable('+' . self::YEARS . ' years');
-            $expanded = $calendar->expand($from, $until);
+            $expanded = $expands ? $calendar->expand($from, $until) : null;
         } catch (Throwable) {
+            $expanded = null;
+        }
+        if ($expanded === null) {
             $expanded = $calendar;
             $told[] = 'Dates that repeat could not be worked out; each is there once.';
         }
+        $zones = self::zones($calendar);
         $dates = [];
         $wholeDays = 0;
         foreach ($expanded->select('VEVENT') as $event) {
-            $read = $event instanceof VEvent ? self::event($event, $calendar) : null;
+            $read = $event instanceof VEvent ? self::event($event, $zones) : null;
             if ($read === null) {
                 $wholeDays++;
             } else {
@@ -103,14 +115,17 @@ final class CalendarFile
         return ['dates' => $dates, 'told' => $told];
     }
 
-    /** @return ReadDate|null null where no time of the day is said */
-    private static function event(VEvent $event, VCalendar $calendar): ?array
+    /**
+     * @param array<string, DateTimeZone> $zones of the room, by the event's name
+     * @return ReadDate|null null where no time of the day is said
+     */
+    private static function event(VEvent $event, array $zones): ?array
     {
         $start = $event->select('DTSTART')[0] ?? null;
         if (!$start instanceof CalendarTime || !$start->hasTime()) {
             return null;
         }
-        $begins = self::clock($start, $event, $calendar);
+        $begins = self::clock($start, $zones[self::text($event, 'UID')] ?? null);
         $end = $event->select('DTEND')[0] ?? null;
         try {
             $ends = $end instanceof CalendarTime ? $end->getDateTime() : null;
@@ -143,24 +158,38 @@ final class CalendarFile
         ];
     }
 
-    /** What the clock in the room shows when it begins. */
-    private static function clock(CalendarTime $start, VEvent $event, VCalendar $calendar): Carbon
+    /**
+     * Expanding turns times into universal ones: the room's zone is what the calendar itself said.
+     *
+     * @return array<string, DateTimeZone> by the event's name
+     */
+    private static function zones(VCalendar $calendar): array
     {
-        $time = $start->getDateTime();
-        // Expanding turns times into universal ones: the room's zone is what the calendar itself said.
-        $zone = null;
-        foreach ($calendar->select('VEVENT') as $own) {
-            if ($own instanceof VEvent && self::text($own, 'UID') === self::text($event, 'UID')) {
-                $first = $own->select('DTSTART')[0] ?? null;
-                $said = $first instanceof CalendarTime ? $first->getDateTime() : null;
-                $zone = $first instanceof CalendarTime && !$first->isFloating() ? $said?->getTimezone() : null;
-                break;
+        $zones = [];
+        foreach ($calendar->select('VEVENT') as $event) {
+            $start = $event instanceof VEvent ? ($event->select('DTSTART')[0] ?? null) : null;
+            if ($event instanceof VEvent && $start instanceof CalendarTime && !$start->isFloating()) {
+                try {
+                    $zone = $start->getDateTime()->getTimezone();
+                    if ($zone instanceof DateTimeZone) {
+                        $zones[self::text($event, 'UID')] ??= $zone;
+                    }
+                } catch (Throwable) {
+                    // A time that is none has no zone; the event is left out with its time.
+                    continue;
+                }
             }
         }
 
-        $here = $zone === null ? $time : DateTimeImmutable::createFromInterface($time)->setTimezone($zone);
+        return $zones;
+    }
 
-        return Carbon::parse($here->format('Y-m-d H:i:s'));
+    /** What the clock in the room shows when it begins. */
+    private static function clock(CalendarTime $start, ?DateTimeZone $zone): Carbon
+    {
+        $time = DateTimeImmutable::createFromInterface($start->getDateTime());
+
+        return Carbon::parse(($zone === null ? $time : $time->setTimezone($zone))->format('Y-m-d H:i:s'));
     }
 
     private static function text(VEvent $event, string $name): string

@@ -43,7 +43,7 @@ final class Supervisor
             $this->add("queue {$number}", [
                 // It lives long: what one piece of work leaves behind is looked through for cycles.
                 ...$php, '-d', 'memory_limit=512M', '-d', 'zend.enable_gc=1', base_path('artisan'),
-                'queue:work', '--queue=' . Queues::IN_ORDER, '--quiet', '--sleep=1', '--memory=384', '--max-time=3600',
+                'queue:work', '--queue=' . Queues::IN_ORDER, '--quiet', '--sleep=0.25', '--memory=384', '--max-time=3600',
             ], SIGTERM);
         }
         if ($options->runsSchedule) {

@@ -112,6 +112,38 @@ final class CalendarFileTest extends FeatureTestCase
     }
 
     /** @param list<string> ...$events */
+    /** @return iterable<string, array{string}> rules that never come to an end, or take for ever to */
+    public static function endless(): iterable
+    {
+        yield 'every 30 February' => ['FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30'];
+        yield 'every 31 April of every month' => ['FREQ=MONTHLY;BYMONTH=4;BYMONTHDAY=31'];
+        yield 'every second, for ever' => ['FREQ=SECONDLY'];
+    }
+
+    #[DataProvider('endless')]
+    public function testARuleWithoutAnEndCostsAFewSecondsAndIsSaid(string $rule): void
+    {
+        $odd = ['UID:odd', 'SUMMARY:Odd', 'DTSTART:20261203T140500', "RRULE:{$rule}"];
+        $began = microtime(true);
+        $look = $this->send('calendar/look', self::file($odd, self::CONCERT));
+
+        self::assertLessThan(20.0, microtime(true) - $began);
+        $look->assertOk();
+        self::assertContains('2026-12-18', array_column($look->json('dates'), 'date'), 'the others are read all the same');
+    }
+
+    public function testAThousandHonestEntriesAreRead(): void
+    {
+        $entries = array_map(
+            static fn (int $number): array => ["UID:n{$number}", "SUMMARY:Lesson {$number}", sprintf('DTSTART;TZID=America/New_York:20261203T%02d%02d00', intdiv($number, 60) % 24, $number % 60)],
+            range(0, 1999),
+        );
+        $look = $this->send('calendar/look', self::file(...$entries))->assertOk();
+
+        self::assertCount(400, $look->json('dates'));
+        self::assertSame(['There are more than 400 dates; the earliest 400 were read.'], $look->json('told'));
+    }
+
     private static function file(array ...$events): string
     {
         $lines = ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//x'];

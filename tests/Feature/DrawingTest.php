@@ -9,6 +9,7 @@ use App\Drawing\NodeEngraver;
 use App\Drawing\NotDrawn;
 use App\Drawing\Sheet;
 use App\Jobs\DrawEdition;
+use App\Jobs\Queues;
 use App\Models\Drawing;
 use App\Models\Edition;
 use App\Models\Section;
@@ -325,6 +326,6 @@ final class DrawingTest extends FeatureTestCase
     /** What the queue has to do. */
     private function work(): void
     {
-        Artisan::call('queue:work', ['connection' => 'database', '--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1024, '--quiet' => true]);
+        Artisan::call('queue:work', ['connection' => 'database', '--queue' => Queues::IN_ORDER, '--stop-when-empty' => true, '--sleep' => 0, '--memory' => 1024, '--quiet' => true]);
     }
 }

@@ -109,6 +109,17 @@ final class ServedTest extends TestCase
         self::assertSame([422 => 8, 429 => 22], $statuses);
     }
 
+    /** @return list<string> */
+    private static function routesWithKey(): array
+    {
+        $listed = json_decode((string) shell_exec(PHP_BINARY . ' ' . dirname(__DIR__, 2) . '/artisan route:list --json'), true);
+        $routes = is_array($listed) ? array_column($listed, 'uri') : [];
+        $found = array_values(array_filter($routes, static fn (mixed $uri): bool => is_string($uri) && str_contains($uri, '{token}')));
+        self::assertGreaterThan(10, count($found));
+
+        return $found;
+    }
+
     public function testWhatItKeepsIsItsOwnersAlone(): void
     {
         foreach (['server', 'server/nginx.conf', 'server/config.php', 'server/access.log'] as $name) {
@@ -116,11 +127,17 @@ final class ServedTest extends TestCase
             self::assertSame(0, $rights, $name);
         }
         usleep(100_000);
-        self::$guzzle->get('/part/abcdefgh12345678');
+        // Every route with a key in its address, and addresses that are none.
+        $key = 'abcdefgh12345678ABCDEFGH12345678';
+        $visited = [...self::routesWithKey(), 'part/{token}/no-such-page', 'apii/v1/part/{token}', 'elsewhere/{token}', 'elsewhere/{token}/now'];
+        foreach ($visited as $route) {
+            self::$guzzle->get('/' . strtr($route, ['{token}' => $key, '{ending}' => 'pdf', '{sheet}' => 'phone']) . "?code={$key}");
+        }
         sleep(6);
         $log = (string) file_get_contents(self::$server->folder . '/server/access.log');
-        self::assertStringContainsString('/part/abcd...', $log);
-        self::assertStringNotContainsString('abcdefgh12345678', $log);
+        self::assertStringContainsString('"/part/*"', $log);
+        self::assertStringContainsString('"/api/v1/part/*/now"', $log);
+        self::assertStringNotContainsString(substr($key, 0, 8), $log);
         foreach (array_filter(explode("\n", $log)) as $line) {
             self::assertArrayHasKey('request', (array) json_decode($line, true), $line);
         }

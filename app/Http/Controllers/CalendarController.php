@@ -12,6 +12,7 @@ use App\Http\Resources\CalendarResource;
 use App\Models\CalendarDate;
 use App\Models\Shelf;
 use App\Rehearsal\CalendarFile;
+use App\Rehearsal\CalendarReading;
 use App\Rehearsal\NoCalendar;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -25,8 +26,11 @@ use Illuminate\Http\UploadedFile;
  */
 final class CalendarController extends Controller
 {
-    public function __construct(private readonly CalendarResource $calendar, private readonly Acts $acts)
-    {
+    public function __construct(
+        private readonly CalendarResource $calendar,
+        private readonly Acts $acts,
+        private readonly CalendarReading $reading,
+    ) {
     }
 
     #[Answers('Term')]
@@ -109,7 +113,7 @@ final class CalendarController extends Controller
     {
         $this->allow($request, $shelf);
         try {
-            ['dates' => $dates, 'told' => $told] = CalendarFile::read($this->uploaded($request));
+            ['dates' => $dates, 'told' => $told] = $this->reading->of($this->uploaded($request));
         } catch (NoCalendar $problem) {
             return $this->refuse($problem->getMessage());
         }
@@ -133,7 +137,7 @@ final class CalendarController extends Controller
     {
         $this->allow($request, $shelf);
         try {
-            ['dates' => $dates] = CalendarFile::read($this->uploaded($request));
+            ['dates' => $dates] = $this->reading->of($this->uploaded($request));
         } catch (NoCalendar $problem) {
             return $this->refuse($problem->getMessage());
         }

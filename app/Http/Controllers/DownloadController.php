@@ -13,6 +13,8 @@ use App\Paper\PdfFile;
 use App\Paper\SetForPaper;
 use App\Plans\SectionPlanner;
 use Symfony\Component\HttpFoundation\Response;
+use UprightPencil\Format\Abc\AbcWriter;
+use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Marks\Chair;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\PageList;
@@ -43,6 +45,7 @@ final class DownloadController extends Controller
 
         return Downloads::send($ending, "{$section->piece->title} - {$section->name}{$more}", [
             'musicxml' => $score,
+            'abc' => static fn (): string => (new AbcWriter())->write(Document::open($score())),
             'txt' => static fn (): string => (new PageList())->write($plan->score, $plan->part->part, $plan->part->prints),
             'pdf' => fn (): string => $this->file->of([$this->set->section($section, $wish)], $wish->paper),
         ]);
@@ -56,7 +59,13 @@ final class DownloadController extends Controller
         $wish = $request->wish();
         $one = ['score' => 'Score', 'poster' => 'Poster'][$wish->what] ?? null;
         if ($one !== null) {
+            $asFile = $wish->what === 'score' ? [
+                'musicxml' => fn (): string => $this->plans->scoreFile($piece),
+                'abc' => fn (): string => (new AbcWriter())->write(Document::open($this->plans->scoreFile($piece))),
+            ] : [];
+
             return Downloads::send($ending, "{$piece->title} - {$one}", [
+                ...$asFile,
                 'pdf' => fn (): string => $this->file->of([$this->set->together($piece, $wish)], $wish->paper),
             ]);
         }

@@ -57,7 +57,7 @@ final class PartPageResource
         return [
             'token' => $link->token,
             // What a browser remembers of this part, whichever link or version it comes by.
-            'key' => substr(hash('sha256', config('app.key') . " section {$link->section_id}"), 0, 16),
+            'key' => substr(hash('sha256', config()->string('app.key') . " section {$link->section_id}"), 0, 16),
             'title' => $link->section->piece->title,
             'composer' => $link->section->piece->composer(),
             'part' => $link->section->name,

@@ -74,7 +74,8 @@ final class Accidentals
         }
         $pitch = Xml::child($note, 'pitch');
         $alteration = $pitch === null ? 0.0 : (float) Xml::text($pitch, 'alter');
-        $accidental = Xml::make($note, 'accidental', [], self::SIGNS[(string) $alteration] ?? self::SIGNS[(string) round($alteration)] ?? 'natural');
+        $sign = self::SIGNS[(string) $alteration] ?? self::SIGNS[(string) round($alteration)] ?? 'natural';
+        $accidental = Xml::make($note, 'accidental', [], $sign);
         $before = null;
         foreach (Xml::children($note) as $child) {
             if (in_array($child->nodeName, self::AFTER, true)) {

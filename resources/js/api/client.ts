@@ -14,6 +14,11 @@ export class ApiError extends Error {
         return this.status === 401 || this.status === 419;
     }
 
+    /** The same call may be taken later: nobody answered, the server is busy, ill or full, or somebody has to sign in first. */
+    get comesAgain(): boolean {
+        return this.isOffline || this.isSignedOut || [408, 425, 429].includes(this.status) || this.status >= 500;
+    }
+
     /** The server could not be reached; the same call may work later. */
     get isOffline(): boolean {
         return this.status === 0;

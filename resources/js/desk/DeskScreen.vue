@@ -199,7 +199,10 @@ function takeOver(): void {
             <RouterLink v-if="desk.frame" class="class-view-link" :to="`/piece/${desk.frame.piece.id}/class-view/${desk.frame.section.id}`">Class view</RouterLink>
             <button v-if="desk.frame" type="button" class="class-view-link as-link" @click="sheet = 'glance'">Look it over</button>
             <button v-if="desk.frame && desk.mayPropose" type="button" class="class-view-link as-link" @click="sheet = 'heard'">Heard…</button>
-            <span v-if="desk.waiting.length" class="unsaved" role="status">saving…</span>
+            <span v-if="desk.waiting.length" class="unsaved" role="status" :title="desk.unsaved">
+                <template v-if="desk.unsaved">{{ desk.waiting.length === 1 ? '1 mark is' : `${desk.waiting.length} marks are` }} not saved yet <button type="button" class="class-view-link as-link" @click="desk.sendWaiting()">Try now</button></template>
+                <template v-else>saving…</template>
+            </span>
             <DeskCompany />
             <nav class="tabs" aria-label="Sections">
                 <RouterLink

@@ -208,6 +208,7 @@ const seen = computed(() => {
             <button class="as-link" type="button" @click="emit('lay', 'part')">PDF</button>
             <a :href="`/api/v1/sections/${section.id}/download.musicxml`" download>MusicXML</a>
             <a :href="`/api/v1/sections/${section.id}/download.mxl`" download>MXL</a>
+            <a :href="`/api/v1/sections/${section.id}/download.abc`" download>ABC</a>
             <a :href="`/api/v1/sections/${section.id}/download.txt`" download>Pencil list</a>
             <button class="as-link" type="button" @click="emit('lay', 'list')">Lists on paper</button>
             <button class="as-link" type="button" @click="emit('lay', 'open-strings')">Open strings</button>

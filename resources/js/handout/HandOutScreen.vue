@@ -205,6 +205,10 @@ function layTogether(what: 'score' | 'poster'): void {
                 <button type="button" class="plain-button" @click="layAll('part')">All parts</button>
                 <button type="button" class="plain-button" @click="layTogether('score')">The score with all marks</button>
                 <span class="quiet range">
+                    Score with marks as
+                    <a v-for="ending in ['musicxml', 'mxl', 'abc']" :key="ending" :href="`/api/v1/pieces/${piece.id}/download.${ending}?what=score`" download>{{ { musicxml: 'MusicXML', mxl: 'MXL', abc: 'ABC' }[ending] }}</a>
+                </span>
+                <span class="quiet range">
                     <button type="button" class="plain-button" @click="layAll('list')">Pencil lists</button>
                     <ElSelect v-model="slips" size="small" class="slips" aria-label="Lists on a sheet" @change="remember('lists-on-a-sheet', slips)">
                         <ElOption v-for="one in ['1', '2', '4']" :key="one" :value="one" :label="`${one} a sheet`" />

@@ -1,13 +1,14 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { api, ApiError } from '../../api/client';
+import { useOutbox } from '../../api/outbox';
 import type {
     DeskFrame, DeskMark, DeskNote, DeskPlan, Direction, NoteDetail, PassageReturn, Piece, PlanNames, PlannedNote, ScoreNote,
 } from '../../api/types';
 import { useSession } from '../../stores/session';
 import { tell, warn } from '../../ui/say';
 import { sentenceOf } from '../../ui/trying';
-import { has, remember as keep, remembered } from '../../ui/remembered';
+import { has } from '../../ui/remembered';
 
 /** One change on its way to the server: marks to put, marks to take. */
 interface Errand {
@@ -70,8 +71,9 @@ export const useDesk = defineStore('desk', () => {
     const chosen = ref(0);
     const anchor = ref<number | null>(null);
     const isProposing = ref(false);
-    const waiting = ref<Errand[]>(remembered(WAITING, [], isErrands));
-    const isSending = ref(false);
+    const { items: waiting, isSending, problem: unsaved, add, flush: sendWaiting } = useOutbox<Errand>({
+        key: WAITING, isItems: isErrands, send: sendMarks, refused: marksRefused, waits: marksWait,
+    });
     /** Counts answers, so that the page knows when to be engraved again. */
     const version = ref(0);
     const turned = ref<string[]>([]);
@@ -242,7 +244,7 @@ export const useDesk = defineStore('desk', () => {
         if (!proposes.value) {
             ink.value = { ...ink.value, ...shown };
         }
-        waiting.value.push({
+        void add({
             section: frame.value.section.id,
             lines: lines.join('\n'),
             takes,
@@ -250,61 +252,30 @@ export const useDesk = defineStore('desk', () => {
             propose: proposes.value,
             ...(anyway ? { anyway } : {}),
         });
-        remember();
-        void sendWaiting();
     }
 
-    function remember(): void {
-        keep(WAITING, waiting.value);
+    async function sendMarks({ section, ...body }: Errand): Promise<void> {
+        const answer = await api.post<DeskPlan>(`sections/${section}/marks`, { ...body, seen: plan.value?.revision ?? 0, ...names() });
+        if (frame.value?.section.id === section) {
+            take(answer, waiting.value.length === 1);
+        }
+        if (answer.shared) tell(`In all ${answer.shared} parts of the lesson: one rhythm, one bowing.`);
     }
 
-    async function sendWaiting(): Promise<void> {
-        if (isSending.value) {
-            return;
+    function marksRefused(_: Errand, error: ApiError): void {
+        ink.value = {};
+        warn(error.message);
+        if (error.status === 409 && Array.isArray(error.body.notes)) {
+            take(error.body as unknown as DeskPlan, true);
+        } else {
+            version.value += 1;
         }
-        isSending.value = true;
-        try {
-            for (let errand = waiting.value[0]; errand; errand = waiting.value[0]) {
-                try {
-                    const { section, ...body } = errand;
-                    const answer = await api.post<DeskPlan>(`sections/${section}/marks`, {
-                        ...body,
-                        seen: plan.value?.revision ?? 0,
-                        ...names(),
-                    });
-                    waiting.value.shift();
-                    remember();
-                    if (frame.value?.section.id === section) {
-                        take(answer, waiting.value.length === 0);
-                    }
-                    if (answer.shared) tell(`In all ${answer.shared} parts of the lesson: one rhythm, one bowing.`);
-                } catch (error) {
-                    if (!(error instanceof ApiError)) {
-                        throw error;
-                    }
-                    if (error.isSignedOut) {
-                        session.needsSignIn = true;
-                        return;
-                    }
-                    if (error.isOffline) {
-                        warn(error.message);
-                        window.setTimeout(() => void sendWaiting(), 4000);
-                        return;
-                    }
-                    waiting.value.shift();
-                    remember();
-                    ink.value = {};
-                    warn(error.message);
-                    if (error.status === 409 && Array.isArray(error.body.notes)) {
-                        take(error.body as unknown as DeskPlan, true);
-                    } else {
-                        version.value += 1;
-                    }
-                }
-            }
-        } finally {
-            isSending.value = false;
-        }
+    }
+
+    function marksWait(error: ApiError, seconds: number, tries: number): void {
+        if (error.isSignedOut) session.needsSignIn = true;
+        else if (error.isOffline && tries === 1) warn(error.message);
+        else if (tries === 1) warn(`The server could not save this just now. It is kept here and tried again in ${seconds} seconds.`);
     }
 
     /** What the server need not tell again: the halves that are known, and what is shown of them. */
@@ -447,7 +418,7 @@ export const useDesk = defineStore('desk', () => {
     }
 
     return {
-        piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, version, turned, ink,
+        piece, frame, plan, problem, chosen, anchor, isProposing, waiting, isSending, unsaved, version, turned, ink,
         notes, note, detail, returns, can, mayEdit, mayPropose, proposes, flags, stretch,
         open, choose, chooseId, chooseSpan, chooseSection, chooseMeasure, marksAt, change, sendWaiting, turnBack, settle, leave, refresh, take, takeQuietly, names, fail, askAbout, inkIsDry,
     };

@@ -170,10 +170,7 @@ final class CalendarFile
             $start = $event instanceof VEvent ? ($event->select('DTSTART')[0] ?? null) : null;
             if ($event instanceof VEvent && $start instanceof CalendarTime && !$start->isFloating()) {
                 try {
-                    $zone = $start->getDateTime()->getTimezone();
-                    if ($zone instanceof DateTimeZone) {
-                        $zones[self::text($event, 'UID')] ??= $zone;
-                    }
+                    $zones[self::text($event, 'UID')] ??= $start->getDateTime()->getTimezone();
                 } catch (Throwable) {
                     // A time that is none has no zone; the event is left out with its time.
                     continue;

@@ -108,6 +108,12 @@ final readonly class BowPrinting
             foreach ($bow->changes ?? [] as $change) {
                 $changes[] = new PrintedChange($change, $meter->beatAt($event->offset->plus($change->offset))->toDecimal());
             }
+            // The bow changes inside the note itself, not in the grace notes its stroke begins with.
+            $main = $part->notes[$event->notes[0]]->id;
+            if ($changes !== [] && $main !== $id) {
+                $prints[$main] = new NotePrint(changes: $changes);
+                $changes = [];
+            }
             $print = new NotePrint(
                 $sign,
                 $sign !== null && $printed !== $sign,
@@ -128,7 +134,11 @@ final readonly class BowPrinting
             }
         }
 
-        return $prints + $this->besideHeads($part, $line, $slurs, $words, $choices);
+        foreach ($this->besideHeads($part, $line, $slurs, $words, $choices) as $id => $print) {
+            $prints[$id] = isset($prints[$id]) ? $print->withChanges($prints[$id]->changes) : $print;
+        }
+
+        return $prints;
     }
 
     /**
@@ -224,7 +234,7 @@ final readonly class BowPrinting
     /** Whether a direction is fixed, or comes otherwise than by turning. */
     private function isNeeded(NoteBow $bow): bool
     {
-        return $bow->origin !== Origin::WorkedOut || $bow->isJoinedOnSomePasses()
+        return $bow->origin !== Origin::WorkedOut || $bow->isMarkedOnSomePasses()
             || ($bow->connection !== BowConnection::Change && !$bow->isShownBySlur);
     }
 
@@ -323,7 +333,7 @@ final readonly class BowPrinting
 
     private static function printedSign(Part $part, Event $event): ?\UprightPencil\Music\Direction
     {
-        foreach ($event->notes as $position) {
+        foreach ($event->noteheads() as $position) {
             if ($part->notes[$position]->printedBow !== null) {
                 return $part->notes[$position]->printedBow;
             }
@@ -332,9 +342,10 @@ final readonly class BowPrinting
         return null;
     }
 
+    /** Where the stroke of an event begins: at its grace notes, where it has some. */
     private static function headOf(Part $part, Event $event): string
     {
-        return $part->notes[$event->notes[0]]->id;
+        return $part->notes[$event->noteheads()[0]]->id;
     }
 
     private static function lastOf(Part $part, Event $event): string

@@ -65,6 +65,27 @@ final readonly class NotePrint
         );
     }
 
+    /** @param list<PrintedChange> $changes */
+    public function withChanges(array $changes): self
+    {
+        return new self(
+            $this->sign,
+            $this->isSignNew,
+            $this->crossOutSign,
+            $this->linkFrom,
+            $this->isHook,
+            $this->commaOn,
+            $this->isLift,
+            $this->slursTo,
+            $this->slursTakenOut,
+            $this->words,
+            $changes,
+            $this->otherPasses,
+            $this->choices,
+            $this->finger,
+        );
+    }
+
     /** Whether nothing is shown. */
     public function isEmpty(): bool
     {

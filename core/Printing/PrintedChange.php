@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace UprightPencil\Printing;
 
 use UprightPencil\Bowing\Result\InnerChange;
+use UprightPencil\Music\PlaceWords;
 
 /** A change of bow inside a note, with the beat it stands on. */
 final readonly class PrintedChange
@@ -32,7 +33,7 @@ final readonly class PrintedChange
     public function words(): string
     {
         $who = $this->change->for->isAll() ? '' : "{$this->change->for->value}: ";
-        $time = $this->change->pass === null ? '' : "time {$this->change->pass}: ";
+        $time = $this->change->pass === null ? '' : PlaceWords::ordinal($this->change->pass) . ' time: ';
 
         return "{$who}{$time}change {$this->change->direction->value} on {$this->beat}";
     }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
 use Facebook\WebDriver\WebDriverSelect;
 use Tests\Browser\Support\Harness;
 use Tests\Browser\Support\Page;
@@ -49,6 +51,8 @@ final class StudentTest extends BrowserTestCase
     {
         $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
         self::assertSame(0, $page->driver->executeScript('return document.querySelector(".list").offsetHeight'));
+        $ink = self::share($page, static fn (int $grey): bool => $grey < 100);
+        self::assertGreaterThan(0.01, $ink);
         $page->press('Pencil list')->sees('signs, about', '.list')->sees('measure after', '.list');
         self::assertStringNotContainsString('@', $page->text('.list'));
         $page->find('.list li:nth-child(2) input')->click();
@@ -56,11 +60,81 @@ final class StudentTest extends BrowserTestCase
         $page->find('footer details:nth-of-type(2) summary')->click();
         $page->find('input[name=dark]')->click();
         $page->driver->navigate()->refresh();
+        $page->engraved();
+        // Every sign is there, white on black: as much as there was black on white, and nothing in between but its edges.
+        $page->until(fn (): bool => $page->driver->executeScript('return document.documentElement.classList.contains("is-dark")') === true, 'it is not dark');
+        $light = self::share($page, static fn (int $grey): bool => $grey > 155);
+        self::assertGreaterThan(0.75 * $ink, $light, 'signs are lost in the dark');
+        foreach (['.drawn .notehead use', '.drawn .staff path', '.drawn .stem path', '.drawn .barLine path', '.drawn .artic use'] as $sign) {
+            self::assertTrue(self::isLight($page, $sign), "{$sign} cannot be seen");
+        }
         $page->press('Pencil list');
         self::assertTrue($page->find('.list li:nth-child(2) input')->isSelected());
         self::assertFalse($page->find('.list li:nth-child(1) input')->isSelected());
         self::assertSame('rgb(0, 0, 0)', $page->driver->executeScript('return getComputedStyle(document.querySelector(".my-part")).backgroundColor'));
         self::assertSame([], $page->scriptErrors());
+    }
+
+    public function testATurnedPhoneGetsTheDrawingThatFitsAndTheMusicKeepsTheHeight(): void
+    {
+        $page = Page::open(390, 844, true)->go(Harness::get()->studentLink())->engraved();
+        self::assertSame('phone', $page->find('.my-part')->getAttribute('data-sheet'));
+        (new ChromeDevToolsDriver($page->driver))->execute('Emulation.setDeviceMetricsOverride', [
+            'width' => 844, 'height' => 390, 'deviceScaleFactor' => 2, 'mobile' => true,
+        ]);
+        $page->until(fn (): bool => $page->find('.my-part')->getAttribute('data-sheet') !== 'phone', 'the turned phone keeps the narrow drawing');
+        $share = $page->driver->executeScript('return document.querySelector(".music").clientHeight / window.innerHeight');
+        self::assertGreaterThanOrEqual(0.6, $share);
+        $page->keys(WebDriverKeys::PAGE_DOWN);
+        $page->until(fn (): bool => $page->driver->executeScript('return document.querySelector(".music").scrollTop') > 20, 'a pedal turns nothing');
+        self::assertSame([], $page->scriptErrors());
+    }
+
+    /** @param callable(int): bool $counts of a grey from 0 to 255 */
+    private static function share(Page $page, callable $counts): float
+    {
+        [$picture, $scale] = self::picture($page);
+        $box = $page->driver->executeScript('const { left, top, width, height } = document.querySelector(".music").getBoundingClientRect(); return [left, top, width, height]');
+        self::assertIsArray($box);
+        [$found, $all] = [0, 0];
+        for ($x = (int) ($box[0] * $scale); $x < ($box[0] + $box[2] - 20) * $scale; $x += 2) {
+            for ($y = (int) ($box[1] * $scale); $y < ($box[1] + $box[3]) * $scale; $y += 2) {
+                $all++;
+                $found += $counts(imagecolorat($picture, $x, $y) & 0xFF) ? 1 : 0;
+            }
+        }
+
+        return $found / max(1, $all);
+    }
+
+    /** Whether the first sign of a kind that is seen has light in it. */
+    private static function isLight(Page $page, string $css): bool
+    {
+        [$picture, $scale] = self::picture($page);
+        $box = $page->driver->executeScript(
+            'const { left, top, width, height } = [...document.querySelectorAll(arguments[0])].map((one) => one.getBoundingClientRect())'
+            . '.find((box) => box.top > document.querySelector(".music").getBoundingClientRect().top); return [left, top, width, height]',
+            [$css],
+        );
+        self::assertIsArray($box);
+        for ($x = (int) (($box[0] - 1) * $scale); $x <= ($box[0] + $box[2] + 1) * $scale; $x++) {
+            for ($y = (int) (($box[1] - 1) * $scale); $y <= ($box[1] + $box[3] + 1) * $scale; $y++) {
+                if (($x >= 0 && $x < imagesx($picture)) && ($y >= 0 && $y < imagesy($picture)) && (imagecolorat($picture, $x, $y) & 0xFF) > 120) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array{\GdImage, float} the window as it is seen, and its pixels to a pixel of the page's */
+    private static function picture(Page $page): array
+    {
+        $picture = imagecreatefromstring($page->driver->takeScreenshot());
+        self::assertNotFalse($picture);
+
+        return [$picture, imagesx($picture) / (float) $page->driver->executeScript('return window.innerWidth')];
     }
 
     public function testChangedPlacesHaveABarUntilTheyAreTickedAndSlipsArePrinted(): void
@@ -135,9 +209,15 @@ final class StudentTest extends BrowserTestCase
             fn (): bool => $page->driver->executeScript('return navigator.serviceWorker.controller !== null') === true,
             'no service worker takes the page over',
         );
-        // Seen once more, by the worker's hands.
-        $page->driver->navigate()->refresh();
-        $page->engraved();
+        // Opened once and no more: what came before the worker is kept by it all the same.
+        $page->until(
+            fn (): bool => $page->driver->executeAsyncScript(
+                'const done = arguments[0]; caches.open("parts-1").then((store) => store.keys()).then((kept) => {'
+                . ' const paths = kept.map(({ url }) => new URL(url).pathname);'
+                . ' done(paths.includes(location.pathname) && paths.some((path) => path.startsWith("/build/"))); });',
+            ) === true,
+            'the first visit is not kept',
+        );
         $page->until(
             fn (): bool => $page->driver->executeAsyncScript(
                 'const done = arguments[0]; caches.open("parts-1").then((store) => store.keys()).then((keys) => done(keys.some((key) => key.url.includes("drawing/"))));',

@@ -7,6 +7,7 @@ namespace UprightPencil\Bowing\Directions;
 use UprightPencil\Bowing\Result\BowConnection;
 use UprightPencil\Bowing\Result\VisitBow;
 use UprightPencil\Bowing\Strokes\Stroke;
+use UprightPencil\Marks\Origin;
 use UprightPencil\Music\Direction;
 
 /** Compares the direction of every printed stroke on each pass, as the bow really arrives there. */
@@ -48,7 +49,8 @@ final readonly class PassDifferences
             // How players get there by themselves, in a rest or at a comma, needs no words.
             $isAsked = $this->directions->isAsked($index);
             $connection = $isAsked ? $this->directions->connections[$index] : BowConnection::Change;
-            $visit = new VisitBow($this->directions->starts[$index], $connection);
+            $isMarked = $isAsked || $this->directions->origins[$index] === Origin::Mark;
+            $visit = new VisitBow($this->directions->starts[$index], $connection, $isMarked);
             $first[$head->event] ??= [$head->pass, $visit];
             [$pass, $before] = $first[$head->event];
             $isOtherJoin = $visit->connection !== $before->connection && ($visit->isJoined() || $before->isJoined());

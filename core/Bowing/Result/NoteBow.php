@@ -52,11 +52,11 @@ final readonly class NoteBow
         return ($this->otherPasses[$pass] ?? null)->direction ?? $this->direction;
     }
 
-    /** Whether a hook, a retake or a lift is for some passes only. */
-    public function isJoinedOnSomePasses(): bool
+    /** Whether something is marked here for some passes only. */
+    public function isMarkedOnSomePasses(): bool
     {
         foreach ($this->otherPasses as $visit) {
-            if ($visit->isJoined()) {
+            if ($visit->isMarked || $visit->isJoined()) {
                 return true;
             }
         }

@@ -9,7 +9,8 @@ use UprightPencil\Music\Direction;
 /** How a stroke is played on one time through, where the times differ. */
 final readonly class VisitBow
 {
-    public function __construct(public Direction $direction, public BowConnection $connection)
+    /** @param bool $isMarked whether somebody decided it, for this time or for all */
+    public function __construct(public Direction $direction, public BowConnection $connection, public bool $isMarked = false)
     {
     }
 

@@ -163,6 +163,11 @@ final class AbcWriter
                     }
                     if (Xml::child($element, 'grace') !== null) {
                         $grace .= $this->pitch($element) . self::length(Fraction::of(1, 2));
+                        // The stroke that begins with it goes on to the note it leads to, and so does its sign.
+                        $slurs = $this->slurs;
+                        [, , $signs] = $this->notations($element, $voice);
+                        $this->slurs = $slurs;
+                        $pending .= implode('', array_intersect(mb_str_split($signs), ['u', 'v'])) . (str_contains($signs, '^slide') ? '"^slide"' : '');
                         break;
                     }
                     $gap = $at->minus($this->reached[$voice]);
@@ -339,6 +344,17 @@ final class AbcWriter
             return "{$tuplet}" . ($isHidden ? 'x' : 'z') . "{$length} ";
         }
         [$opens, $closes, $signs] = $this->notations($note, $voice);
+        foreach ($chord as $upper) {
+            // A slur of one of its notes is a slur of the chord.
+            [$opensThere, $closesThere] = $this->notations($upper, $voice);
+            [$opens, $closes] = [$opens . $opensThere, $closes . $closesThere];
+            // Its fingers would be read as those of the lowest note: they are words.
+            foreach ($upper->getElementsByTagName('fingering') as $fingering) {
+                $text = strtr(trim($fingering->textContent), ['"' => '', '–' => 'slide ']);
+                $signs .= "\"^{$text}\"";
+            }
+        }
+        $signs .= self::standing($note, ...$chord);
         $pitches = array_map($this->pitch(...), [$note, ...$chord]);
         $isTied = false;
         foreach (Xml::children($note) as $child) {
@@ -404,6 +420,20 @@ final class AbcWriter
         return [$opens, $closes, $signs . ($note->getElementsByTagName('fermata')->length > 0 ? 'H' : '')];
     }
 
+    /** What ABC has no sign for is said in words: a note to leave out, one that rings on. */
+    private static function standing(DOMElement ...$notes): string
+    {
+        $said = '';
+        foreach ($notes as $note) {
+            $said .= Xml::child($note, 'type')?->getAttribute('size') === 'cue' ? '"^leave out"' : '';
+            foreach ($note->getElementsByTagName('tied') as $tied) {
+                $said .= $tied->getAttribute('type') === 'let-ring' ? '"^let ring"' : '';
+            }
+        }
+
+        return $said;
+    }
+
     /** A digit is a sign, and what says more of it are words beside it; a choice of two is words alone. */
     private function finger(string $text): string
     {
@@ -411,8 +441,9 @@ final class AbcWriter
             return $text === '' ? '' : '"^' . str_replace('"', '', $text) . '"';
         }
         $words = trim(str_replace(['"', '–'], '', $match[1]));
+        $slide = str_starts_with($text, '–') ? '"^slide"' : '';
 
-        return ($words === '' ? '' : "\"^{$words}\"") . "!{$match[2]}!";
+        return $slide . ($words === '' ? '' : "\"^{$words}\"") . "!{$match[2]}!";
     }
 
     private function pitch(DOMElement $note): string
@@ -424,7 +455,8 @@ final class AbcWriter
         [$step, $octave] = [self::text($pitch, 'step'), (int) self::text($pitch, 'octave')];
         $alter = (int) round((float) self::text($pitch, 'alter'));
         $sign = '';
-        if (($this->altered[$step] ?? $this->key->alters($step)) !== $alter) {
+        $isReminded = Xml::child($note, 'accidental')?->getAttribute('parentheses') === 'yes';
+        if ($isReminded || ($this->altered[$step] ?? $this->key->alters($step)) !== $alter) {
             $sign = self::ALTERED[$alter] ?? '=';
             $this->altered[$step] = $alter;
         }

@@ -24,7 +24,15 @@ final readonly class NoteSplitter
     public function split(DOMElement $note, Fraction $quarters, array $changes): void
     {
         $duration = Xml::text($note, 'duration');
-        if ($duration === null || !$quarters->isPositive() || Xml::child($note, 'chord') !== null || $this->isChordHead($note)) {
+        if ($duration === null || !$quarters->isPositive()) {
+            return;
+        }
+        if (Xml::child($note, 'chord') !== null || $this->isChordHead($note)) {
+            // A chord stays whole: where its bow changes is said in words.
+            foreach ($changes as $change) {
+                $this->words(Xml::chordHead($note), $change->words());
+            }
+
             return;
         }
         $cuts = [];

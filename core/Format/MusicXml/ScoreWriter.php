@@ -184,6 +184,14 @@ final class ScoreWriter
             }
             Xml::add($technical, 'fingering', ['placement' => $this->side($noteId)], $slide . $this->options->fingerAsRead($text));
         }
+        if ($finger->finger === '' && $finger->slideFrom !== null && !$isOpen) {
+            // The finger has been said: that it slides has not.
+            if ($held > 0) {
+                Xml::add(Xml::need(self::notations($element), 'technical'), 'fingering', ['placement' => $this->side($noteId)], "–{$held}");
+            } else {
+                $this->addWords($noteId, 'slide');
+            }
+        }
         foreach ($finger->signs as $sign) {
             if ($sign->sign() === PageSign::Divisi) {
                 $this->addWords($noteId, 'div.');
@@ -202,10 +210,12 @@ final class ScoreWriter
                 $this->addLine($noteId, $finger->positionTo, $style, $side);
             }
         }
-        if ($finger->leaveDownTo !== null && $finger->leaveDownTo !== $noteId) {
+        if ($finger->leaveDownTo !== null) {
             // Words, and a line to where it is lifted: a number under a bare line would be an ending.
             $this->addWords($noteId, $held > 0 ? "keep {$held}" : 'keep down');
-            $this->addLine($noteId, $finger->leaveDownTo, placement: $this->side($noteId));
+            if ($finger->leaveDownTo !== $noteId) {
+                $this->addLine($noteId, $finger->leaveDownTo, placement: $this->side($noteId));
+            }
         }
     }
 

@@ -55,10 +55,22 @@ final readonly class PdfFile
             $process->run();
             $pdf = $process->isSuccessful() ? @file_get_contents("{$folder}/out.pdf") : false;
 
-            return is_string($pdf) && $pdf !== '' ? $pdf : throw NotDrawn::because('These pages could not be made into a PDF file.');
+            return is_string($pdf) && $pdf !== '' ? PdfTitle::set($pdf, self::titleOf($parts)) : throw NotDrawn::because('These pages could not be made into a PDF file.');
         } finally {
             (new Process(['rm', '-rf', $folder]))->run();
         }
+    }
+
+    /** @param list<PrintedPart> $parts */
+    private static function titleOf(array $parts): string
+    {
+        $first = $parts[0] ?? null;
+
+        return match (true) {
+            $first === null => '',
+            count($parts) === 1 => implode(' – ', array_filter([$first->title, $first->part])),
+            default => $first->title,
+        };
     }
 
     /**

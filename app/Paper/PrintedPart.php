@@ -11,6 +11,8 @@ final readonly class PrintedPart
     /** Of a sentence under the heading, and how tall its letters are. */
     private const LINE = 4.4;
     private const LETTERS = 3.2;
+    /** What of them the margin below takes. */
+    private const SPARE = 4.0;
 
     /**
      * @param string $about edition and date; empty for none
@@ -57,8 +59,10 @@ final readonly class PrintedPart
             : self::text($margin, $margin + 4, 3.6, 'start', "{$this->title} · {$this->part}");
         $head .= self::text($width - $margin, $number === 1 ? $margin + 11 : $margin + 4, 3.6, 'end', $right);
         [$inner, $tall] = $paper->inner();
-        // What stands under the heading pushes the music down; the margin below it takes that much.
-        $top = $margin + Paper::HEADING + ($number === 1 ? count($this->under) * self::LINE : 0);
+        // What stands under the heading pushes the music down, which is then a little smaller: it stays on its page.
+        $lines = $number === 1 ? count($this->under) * self::LINE : 0.0;
+        $top = $margin + Paper::HEADING + $lines;
+        $tall -= max(0.0, $lines - self::SPARE);
         $place = "x=\"{$margin}\" y=\"{$top}\" width=\"{$inner}\" height=\"{$tall}\" preserveAspectRatio=\"xMidYMin meet\"";
         $music = preg_replace('~<svg ~', "<svg {$place} ", $drawn, 1);
 

@@ -11,11 +11,13 @@ use App\HandOut\KeptLists;
 use App\Http\Resources\PatternResource;
 use App\Lessons\PieceFacts;
 use App\Models\Drawing;
+use App\Models\Edition;
 use App\Models\Link;
 use App\Models\Piece;
 use App\Models\Section;
 use App\Plans\ClassSettings;
 use App\Plans\SectionPlanner;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Cache;
 use UprightPencil\Format\MusicXml\Document;
 use UprightPencil\Format\MusicXml\OpenStringWriter;
@@ -50,7 +52,7 @@ final readonly class SetForPaper
         $pages = match ($wish->what) {
             'patterns' => PatternPages::of(PatternResource::of($plan), $wish->paper, $words),
             'list' => SlipPages::of(
-                "{$section->piece->title} – {$section->name}",
+                "{$section->piece->title} – {$section->name} · " . self::about($section),
                 KeptLists::of($plan->score, $plan->part),
                 $wish->slips,
                 $wish->paper,
@@ -71,7 +73,7 @@ final readonly class SetForPaper
         return new PrintedPart(
             $section->piece->title,
             $name,
-            '',
+            self::about($section),
             $pages,
             $section->piece->composer(),
             $wish->hasCode ? $this->code($section) : '',
@@ -87,7 +89,7 @@ final readonly class SetForPaper
         foreach ($piece->sections as $section) {
             $code = $this->code($section);
             if ($code !== '') {
-                $codes[] = ['name' => $section->name, 'code' => $code];
+                $codes[] = ['name' => $section->name, 'code' => $code, 'address' => $this->address($section) ?? ''];
             }
         }
         if ($codes === []) {
@@ -116,7 +118,7 @@ final readonly class SetForPaper
 
         $under = LessonHead::of($this->facts, $piece, null);
 
-        return new PrintedPart($piece->title, 'Score', '', $pages, $piece->composer(), under: $under);
+        return new PrintedPart($piece->title, 'Score', Carbon::now()->format('F j, Y'), $pages, $piece->composer(), under: $under);
     }
 
     /** The plans as they are, or with more on the page than the class has otherwise. */
@@ -173,10 +175,31 @@ final readonly class SetForPaper
     /** Of the link that is open now; empty where there is none. */
     private function code(Section $section): string
     {
+        $address = $this->address($section);
+
+        return $address === null ? '' : $this->engraver->squareCode($address);
+    }
+
+    private function address(Section $section): ?string
+    {
         /** @var Link|null $link */
         $link = $section->links()->whereNull('ended_at')->orderByDesc('id')->first();
 
-        return $link === null ? '' : $this->engraver->squareCode(url("/part/{$link->token}"));
+        return $link === null ? null : url("/part/{$link->token}");
+    }
+
+    /** Which edition is printed, and when: two sheets on one stand are told apart. */
+    private static function about(Section $section): string
+    {
+        /** @var Edition|null $newest */
+        $newest = $section->editions()->reorder('number', 'desc')->first(['id', 'number', 'revision']);
+        $edition = match (true) {
+            $newest === null => 'not handed out yet',
+            $newest->revision === $section->piece->revision => "edition {$newest->number}",
+            default => "edition {$newest->number} and later changes",
+        };
+
+        return "{$edition}, " . Carbon::now()->format('F j, Y');
     }
 
     /**

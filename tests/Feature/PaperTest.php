@@ -70,8 +70,8 @@ final class PaperTest extends FeatureTestCase
             self::assertSame($times, substr_count($words, 'm. 1 beat 2'), $words);
         }
         $both = $this->said('pdftotext', self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf?what=list&slips=2&paper=letter")->assertOk()));
-        self::assertSame(2, preg_match_all("~{$one->name}\n~", $both));
-        self::assertSame(2, preg_match_all("~{$two->name}\n~", $both));
+        self::assertSame(2, preg_match_all("~{$one->name} · not handed out\s+yet, \w+ \d+, \d{4}~", $both));
+        self::assertSame(2, preg_match_all("~{$two->name} · not handed out\s+yet, \w+ \d+, \d{4}~", $both));
         $this->getJson("/api/v1/sections/{$one->id}/paper?what=list&slips=3")->assertUnprocessable()
             ->assertJsonPath('message', 'One, two or four lists go on a sheet.');
     }
@@ -107,13 +107,29 @@ final class PaperTest extends FeatureTestCase
         self::assertStringContainsString($two->name, $sheets[0]);
         self::assertStringNotContainsString(">{$one->name}<", $sheets[0]);
         self::assertStringContainsString('/part/', $sheets[0]);
+        self::assertStringContainsString('>' . $two->links()->value('token') . '<', $sheets[0], 'readable for whom no camera reads the code');
         self::assertStringContainsString('Point a phone at your part', $this->said(
             'pdftotext',
             self::bytes($this->get("/api/v1/pieces/{$piece->id}/download.pdf?what=poster")->assertOk()),
         ));
-        $many = PosterPages::of('Tune', array_fill(0, 40, ['name' => 'Violin I, desk 3', 'code' => '<svg viewBox="0 0 9 9"/>']), Paper::Letter);
+        $many = PosterPages::of('Tune', array_fill(0, 40, ['name' => 'Violin I, desk 3', 'code' => '<svg viewBox="0 0 9 9"/>', 'address' => 'https://music.example.test/part/abcdefgh12345678']), Paper::Letter);
         self::assertSame(40, substr_count(implode('', $many), 'viewBox="0 0 9 9"'));
         self::assertGreaterThan(3, count($many));
+    }
+
+    public function testAFileHasItsTitleItsEditionAndItsDate(): void
+    {
+        $section = $this->section($this->piece());
+        $this->actingAs($this->director);
+        $this->postJson("/api/v1/sections/{$section->id}/editions")->assertCreated();
+        $pdf = self::bytes($this->get("/api/v1/sections/{$section->id}/download.pdf")->assertOk());
+        $today = now()->format('F j, Y');
+
+        self::assertMatchesRegularExpression("~Title:\s+{$section->piece->title} – {$section->name}\n~", $this->said('pdfinfo', $pdf));
+        self::assertStringContainsString("edition 1, {$today}", $this->said('pdftotext', $pdf));
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 99])->assertOk();
+        $list = self::bytes($this->get("/api/v1/sections/{$section->id}/download.pdf?what=list")->assertOk());
+        self::assertStringContainsString("edition 1 and later changes, {$today}", (string) preg_replace('~\s+~', ' ', $this->said('pdftotext', $list)));
     }
 
     public function testTheScoreHasTheMarksOfAllParts(): void

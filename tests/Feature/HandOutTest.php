@@ -45,6 +45,35 @@ final class HandOutTest extends FeatureTestCase
         self::assertContains('V up bow, same bow again, stop between, finger low 1', array_column($new, 'words'));
     }
 
+    public function testWhatWillGoWrongOrIsOpenIsAskedAboutFirst(): void
+    {
+        $piece = $this->piece('A4q | D5q E5q F#5q G5q | A4w');
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $asks = fn (): array => $this->getJson("/api/v1/pieces/{$piece->id}/handout")->assertOk()->json('sections.0.asks');
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => "1.3 up\n1.4 up or down", 'seen' => 99])->assertOk();
+        self::assertContains('m. 1 beat 4: still open, up or down', $asks());
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.4 up', 'seen' => 99])->assertOk();
+        self::assertNotContains('m. 1 beat 4: still open, up or down', $asks());
+    }
+
+    public function testTheWholeMarkedScoreLeaves(): void
+    {
+        $piece = $this->piece();
+        $section = $this->section($piece);
+        $this->actingAs($this->director);
+        $this->postJson("/api/v1/sections/{$section->id}/marks", ['lines' => '1.1 up', 'seen' => 99])->assertOk();
+        $xml = (string) $this->get("/api/v1/pieces/{$piece->id}/download.musicxml?what=score")->assertOk()->getContent();
+        $mxl = (string) $this->get("/api/v1/pieces/{$piece->id}/download.mxl?what=score")->assertOk()->getContent();
+        $abc = (string) $this->get("/api/v1/pieces/{$piece->id}/download.abc?what=score")->assertOk()->getContent();
+
+        self::assertStringContainsString('<up-bow', $xml);
+        self::assertStringContainsString('version="4.0"', $xml);
+        self::assertEquals((new ScoreReader())->read($xml), (new ScoreReader())->read($mxl));
+        self::assertCount(count($piece->sections), (new ScoreReader())->read($abc)->parts);
+        $this->getJson("/api/v1/pieces/{$piece->id}/download.abc?what=part")->assertNotFound();
+    }
+
     public function testLinksAreEndedAndRenewed(): void
     {
         $section = $this->section($this->piece());

@@ -8,6 +8,7 @@ use App\Drawing\EditionDrawings;
 use App\HandOut\KeptLists;
 use App\HandOut\PublishEdition;
 use App\Models\Edition;
+use App\Models\LeftFlag;
 use App\Models\Link;
 use App\Models\Piece;
 use App\Models\Role;
@@ -15,11 +16,15 @@ use App\Models\Section;
 use App\Models\Share;
 use App\Models\User;
 use App\Plans\KeptAnswers;
+use App\Plans\SectionPlan;
 use App\Plans\SectionPlanner;
 use App\Rehearsal\Logbook;
+use UprightPencil\Marks\Mark;
+use UprightPencil\Music\PlaceWords;
 use UprightPencil\Printing\BowDensity;
 use UprightPencil\Printing\Density;
 use UprightPencil\Printing\PageList;
+use UprightPencil\Review\FlagRank;
 use UprightPencil\Review\ToldOnce;
 
 /**
@@ -32,18 +37,18 @@ use UprightPencil\Review\ToldOnce;
  * @phpstan-type HandedLink array{id: int, url: string, shown: string, shows: 'all'|'list', hears: bool, opened: int, finished: int}
  * @phpstan-type HandOutSection array{id: int, name: string, mayEdit: bool, instrument: string, edition: HandedOut|null,
  *     since: Difference|null, told: array{write: list<string>, rubOut: list<string>}|null,
- *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, proposals: int, heard: int,
+ *     density: value-of<Density>|null, bows: value-of<BowDensity>|null, flags: int, asks: list<string>, proposals: int, heard: int,
  *     link: HandedLink|null, ended: int, openAgain: int|null}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
- * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int}
+ * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int, wrong: list<array{key: string, text: string}>, open: list<string>}
  */
 final readonly class HandOutResource
 {
     /** Everything of an edition but its music. */
     private const EDITION = ['id', 'number', 'pencil_list', 'offers', 'lists', 'heard', 'drawing', 'drawing_says', 'created_at'];
     /** Of a section that came while the answer was made. */
-    private const UNKNOWN = ['list' => [], 'signs' => [], 'flags' => 0];
+    private const UNKNOWN = ['list' => [], 'signs' => [], 'flags' => 0, 'wrong' => [], 'open' => []];
 
     public function __construct(
         private SectionPlanner $plans,
@@ -91,12 +96,54 @@ final readonly class HandOutResource
                 'list' => (new PageList())->lines($plan->score, $plan->part->part, $plan->part->prints),
                 'signs' => KeptLists::said(KeptLists::of($plan->score, $plan->part)),
                 'flags' => ToldOnce::toLookAt($plan->part->flags),
+                'wrong' => self::wrong($plan),
+                'open' => self::open($plan),
             ];
         })->all();
         /** @var array<int, Known> $known */
-        $known = $this->kept->remember('hand-out with signs', $piece, $work);
+        $known = $this->kept->remember('hand-out with questions', $piece, $work);
 
         return $known;
+    }
+
+    /** @return list<array{key: string, text: string}> what will go wrong where nothing is done about it, with its place */
+    private static function wrong(SectionPlan $plan): array
+    {
+        $wrong = [];
+        foreach ((new ToldOnce($plan->score->measures))->of($plan->part->flags) as $flag) {
+            if ($flag->rank() === FlagRank::Wrong) {
+                $measure = $flag->measure === null ? null : $plan->score->measures[$flag->measure] ?? null;
+                $wrong[] = ['key' => $flag->key(), 'text' => ($measure === null ? '' : PlaceWords::measure($measure) . ': ') . $flag->text];
+            }
+        }
+
+        return $wrong;
+    }
+
+    /** @return list<string> choices that the class has not decided yet */
+    private static function open(SectionPlan $plan): array
+    {
+        $part = $plan->part->part;
+
+        return array_map(static function (Mark $choice) use ($plan, $part): string {
+            $note = $part->notes[$part->positionsById()[$choice->from]];
+
+            return PlaceWords::of($plan->score->measures[$note->measure], $note->offset) . ": still open, {$choice->words()}";
+        }, $plan->part->book->choices());
+    }
+
+    /**
+     * What a director is asked about before players get it: what will go wrong, but for what was left on purpose, and what is open.
+     *
+     * @param Known $known
+     * @return list<string>
+     */
+    private static function asks(Section $section, array $known): array
+    {
+        $left = $known['wrong'] === [] ? [] : LeftFlag::query()->where('piece_id', $section->piece_id)->pluck('key')->all();
+        $wrong = array_filter($known['wrong'], static fn (array $one): bool => !in_array($one['key'], $left, true));
+
+        return [...array_column($wrong, 'text'), ...$known['open']];
     }
 
     /** @return HandedOut */
@@ -148,6 +195,7 @@ final readonly class HandOutResource
             'density' => Density::tryFrom($section->density ?? '')?->value,
             'bows' => BowDensity::tryFrom($section->bows ?? '')?->value,
             'flags' => $known['flags'],
+            'asks' => self::asks($section, $known),
             'heard' => $newest === null ? 0 : $this->logbook->untold($section, $newest),
             'proposals' => $section->marks()->where('state', 'proposed')->count(),
             'link' => !$mayEdit || $link === null ? null : [

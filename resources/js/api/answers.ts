@@ -561,6 +561,7 @@ export interface HandOutSection {
     density: Density | null;
     bows: BowDensity | null;
     flags: number;
+    asks: string[];
     proposals: number;
     heard: number;
     link: HandedLink | null;
@@ -582,6 +583,11 @@ export interface Known {
     list: string[];
     signs: string[];
     flags: number;
+    wrong: ({
+        key: string;
+        text: string;
+    })[];
+    open: string[];
 }
 
 export interface HardReason {

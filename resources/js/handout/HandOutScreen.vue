@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { ElDialog, ElOption, ElSelect } from 'element-plus';
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { ElDialog, ElMessageBox, ElOption, ElSelect } from 'element-plus';
+import { computed, h, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { api } from '../api/client';
 import type { HandOut, HandOutSection } from '../api/types';
@@ -19,6 +19,8 @@ const PAPERS = [
     { value: 'letter', label: 'US Letter' },
 ];
 const paper = ref(paperHere());
+/** So many things are listed before it is handed out; the rest is counted. */
+const MOST_ASKS = 6;
 
 const route = useRoute();
 const history = useHistory();
@@ -107,17 +109,36 @@ async function work(section: HandOutSection, call: () => Promise<HandOutSection>
     }
 }
 
+/** What will go wrong or is open is said before players get it; one press goes on. */
+function goesOn(sections: HandOutSection[]): Promise<boolean> {
+    const asks = sections.flatMap((section) => section.asks.map((ask) => (sections.length > 1 ? `${section.name}, ${ask}` : ask)));
+    if (asks.length === 0) return Promise.resolve(true);
+    const shown = asks.slice(0, MOST_ASKS);
+    const more = asks.length - shown.length;
+    return ElMessageBox.confirm(
+        h('div', [
+            h('p', asks.length === 1 ? 'One thing still needs a decision:' : `${asks.length} things still need a decision:`),
+            h('ul', shown.map((ask) => h('li', ask))),
+            ...(more > 0 ? [h('p', `And ${more} more: see what needs a look.`)] : []),
+        ]),
+        'Hand out now?',
+        { confirmButtonText: 'Hand out anyway', cancelButtonText: 'Not yet' },
+    ).then(() => true, () => false);
+}
+
+async function askAndPublish(section: HandOutSection): Promise<void> {
+    if (await goesOn([section])) await publish(section);
+}
+
 function publish(section: HandOutSection): Promise<void> {
     const number = (section.edition?.number ?? 0) + 1;
     return work(section, () => api.post(`sections/${section.id}/editions`), `Edition ${number} of ${section.name} is out.`);
 }
 
 async function publishAll(): Promise<void> {
-    for (const section of data.value?.sections ?? []) {
-        if (section.mayEdit && mayHandOut(section)) {
-            await publish(section);
-        }
-    }
+    const sections = (data.value?.sections ?? []).filter((section) => section.mayEdit && mayHandOut(section));
+    if (!(await goesOn(sections))) return;
+    for (const section of sections) await publish(section);
 }
 
 function showCode(section: HandOutSection): void {
@@ -206,7 +227,7 @@ function layTogether(what: 'score' | 'poster'): void {
                 <button type="button" class="plain-button" @click="layTogether('score')">The score with all marks</button>
                 <span class="quiet range">
                     Score with marks as
-                    <a v-for="ending in ['musicxml', 'mxl', 'abc']" :key="ending" :href="`/api/v1/pieces/${piece.id}/download.${ending}?what=score`" download>{{ { musicxml: 'MusicXML', mxl: 'MXL', abc: 'ABC' }[ending] }}</a>
+                    <a v-for="ending in ['musicxml', 'mxl', 'abc']" :key="ending" :href="`/api/v1/pieces/${data?.piece.id}/download.${ending}?what=score`" download>{{ { musicxml: 'MusicXML', mxl: 'MXL', abc: 'ABC' }[ending] }}</a>
                 </span>
                 <span class="quiet range">
                     <button type="button" class="plain-button" @click="layAll('list')">Pencil lists</button>
@@ -226,7 +247,7 @@ function layTogether(what: 'score' | 'poster'): void {
                 :is-busy="busy === section.id"
                 @put="put"
                 @lay="(what) => lay(section, what)"
-                @publish="publish(section)"
+                @publish="askAndPublish(section)"
                 @code="showCode(section)"
                 @stale="load"
             />

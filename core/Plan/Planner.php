@@ -10,6 +10,7 @@ use UprightPencil\Bowing\Result\SlurredNotes;
 use UprightPencil\Fingering\FingerPlanner;
 use UprightPencil\Fingering\Result\FingerPlan;
 use UprightPencil\Marks\Chair;
+use UprightPencil\Marks\Kind\Text\Words;
 use UprightPencil\Marks\Mark;
 use UprightPencil\Marks\MarkBook;
 use UprightPencil\Music\Exception\MusicException;
@@ -132,7 +133,11 @@ final readonly class Planner
     /** What the hand depends on beside the score. */
     public function handKey(MarkBook $book, SlurredNotes $slurred, ?Chair $chair = null): string
     {
-        return 'hand ' . $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand()) . md5((string) $slurred);
+        // Words at a note settle what would be said of the hand there.
+        $noted = array_map(static fn (Mark $mark): string => $mark->from, $book->acting(Words::class));
+
+        return 'hand ' . $this->key($book, $chair, static fn (Mark $mark): bool => $mark->isForHand())
+            . md5($slurred . ($noted === [] ? '' : ' ' . implode(' ', $noted)));
     }
 
     private function tempo(Score $score): TempoMap

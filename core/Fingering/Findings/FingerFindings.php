@@ -124,13 +124,23 @@ final class FingerFindings
         return $this->flags;
     }
 
+    private function followsGraceNote(HandEvent $event): bool
+    {
+        $head = min($this->part->chordAt($event->notes[0]));
+        $before = $this->part->notes[$head - 1] ?? null;
+
+        return $before !== null && $before->isGrace && $before->line === $this->part->notes[$head]->line;
+    }
+
     private function crossings(HandPath $path, int $layer, OtherFingers $others): void
     {
         $event = $path->eventAt($layer);
         $from = $path->chosen($layer - 1);
         $to = $path->chosen($layer);
         if (
-            !$event->isSlurred || $event->since >= $this->settings->fastSlurSeconds || $event->isGrace
+            !$event->isSlurred || $event->since >= $this->settings->fastSlurSeconds
+            // A grace note leads to its note without a slur that could be taken out.
+            || $event->isGrace || $this->followsGraceNote($event)
             || ($this->settings->fifths === FifthHabit::Lay && CostModel::isLaid($from, $to))
         ) {
             return;

@@ -265,6 +265,10 @@ function layTogether(what: 'score' | 'poster'): void {
 </template>
 
 <style scoped>
+.range a {
+    margin-left: 8px;
+}
+
 .hand-out {
     height: 100%;
     overflow: auto;

@@ -55,7 +55,11 @@ final readonly class PdfFile
             $process->run();
             $pdf = $process->isSuccessful() ? @file_get_contents("{$folder}/out.pdf") : false;
 
-            return is_string($pdf) && $pdf !== '' ? PdfTitle::set($pdf, self::titleOf($parts)) : throw NotDrawn::because('These pages could not be made into a PDF file.');
+            if (!is_string($pdf) || $pdf === '') {
+                throw NotDrawn::because('These pages could not be made into a PDF file.');
+            }
+
+            return PdfTitle::set($pdf, self::titleOf($parts));
         } finally {
             (new Process(['rm', '-rf', $folder]))->run();
         }

@@ -69,7 +69,10 @@ final readonly class CalendarReading
             throw new NoCalendar($said['problem']);
         }
         if (!is_array($said) || !is_array($said['dates'] ?? null) || !is_array($said['told'] ?? null)) {
-            Log::warning('A calendar could not be read.', ['exit' => $process->getExitCode(), 'said' => mb_substr($process->getErrorOutput(), 0, 500)]);
+            Log::warning('A calendar could not be read.', [
+                'exit' => $process->getExitCode(),
+                'said' => mb_substr($process->getErrorOutput(), 0, 500),
+            ]);
 
             return null;
         }

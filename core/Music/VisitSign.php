@@ -23,7 +23,8 @@ final readonly class VisitSign
             return [(int) $match[1] => new self(self::direction($match[2]))];
         }
         $time = '\d{1,2}(?:st|nd|rd|th)';
-        if (preg_match("~^({$time}(?:(?:, | and ){$time})*) time:? ?(?:(hook|retake|lift),? (?:then )?)?(⊓|v)\$~iu", $words, $match) !== 1) {
+        $pattern = "~^({$time}(?:(?:, | and ){$time})*) time:? ?(?:(hook|retake|lift),? (?:then )?)?(⊓|v)\$~iu";
+        if (preg_match($pattern, $words, $match) !== 1) {
             return [];
         }
         $join = strtolower($match[2]);

@@ -31,7 +31,8 @@ final readonly class VisitWords
         foreach ($alike as $passes) {
             $visit = $visits[$passes[0]];
             $join = self::join($visit);
-            $all[] = new self(implode(', ', array_map(PlaceWords::ordinal(...), $passes)) . ' time:' . ($join === '' ? '' : " {$join}"), $visit->direction);
+            $times = implode(', ', array_map(PlaceWords::ordinal(...), $passes));
+            $all[] = new self("{$times} time:" . ($join === '' ? '' : " {$join}"), $visit->direction);
         }
 
         return $all;

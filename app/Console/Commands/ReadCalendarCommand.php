@@ -20,8 +20,12 @@ final class ReadCalendarCommand extends Command
         $path = $this->argument('file');
         try {
             $read = CalendarFile::read((string) file_get_contents(is_string($path) ? $path : ''), !$this->option('once'));
-            $dates = array_map(static fn (array $date): array => [...$date, 'startsAt' => $date['startsAt']->format('Y-m-d H:i:s')], $read['dates']);
-            $this->output->write(json_encode(['dates' => $dates, 'told' => $read['told']], JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
+            $dates = array_map(
+                static fn (array $date): array => [...$date, 'startsAt' => $date['startsAt']->format('Y-m-d H:i:s')],
+                $read['dates'],
+            );
+            $answer = ['dates' => $dates, 'told' => $read['told']];
+            $this->output->write(json_encode($answer, JSON_THROW_ON_ERROR | JSON_INVALID_UTF8_SUBSTITUTE));
         } catch (NoCalendar $problem) {
             $this->output->write(json_encode(['problem' => $problem->getMessage()], JSON_THROW_ON_ERROR));
         }

@@ -41,7 +41,8 @@ use UprightPencil\Review\ToldOnce;
  *     link: HandedLink|null, ended: int, openAgain: int|null}
  * @phpstan-type HandOut array{piece: array{id: int, title: string, role: value-of<Role>|null},
  *     sections: list<HandOutSection>, shares: list<ShareRow>}
- * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int, wrong: list<array{key: string, text: string}>, open: list<string>}
+ * @phpstan-type Known array{list: list<string>, signs: list<string>, flags: int,
+ *     wrong: list<array{key: string, text: string}>, open: list<string>}
  */
 final readonly class HandOutResource
 {

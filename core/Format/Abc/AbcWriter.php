@@ -167,7 +167,8 @@ final class AbcWriter
                         $slurs = $this->slurs;
                         [, , $signs] = $this->notations($element, $voice);
                         $this->slurs = $slurs;
-                        $pending .= implode('', array_intersect(mb_str_split($signs), ['u', 'v'])) . (str_contains($signs, '^slide') ? '"^slide"' : '');
+                        $pending .= implode('', array_intersect(mb_str_split($signs), ['u', 'v']))
+                            . (str_contains($signs, '^slide') ? '"^slide"' : '');
                         break;
                     }
                     $gap = $at->minus($this->reached[$voice]);

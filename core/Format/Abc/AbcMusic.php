@@ -13,6 +13,11 @@ use UprightPencil\Music\Fraction;
  */
 final class AbcMusic
 {
+    /** More than any hand plays, than any page prints: what a slip of the keys makes. */
+    private const MOST_IN_CHORD = 8;
+    private const MOST_GRACE_NOTES = 12;
+    private const MOST_IN_TUPLET = 64;
+    private const MOST_TIED = 256;
     private const ACCIDENTALS = ['^^' => 2, '__' => -2, '^' => 1, '_' => -1, '=' => 0];
     /** In the time of how many a tuplet is played; 0: of three in compound meters, else of two. */
     private const TUPLETS = [2 => 3, 3 => 2, 4 => 3, 5 => 0, 6 => 2, 7 => 0, 8 => 3, 9 => 0];
@@ -42,6 +47,8 @@ final class AbcMusic
     private ?array $broken = null;
     /** @var array{int, int, int, int, int}|null p, q, how many are left, line and column */
     private ?array $tuplet = null;
+    /** Notes that are tied to one another before the last. */
+    private int $tiedInRow = 0;
     private bool $isFirstOfTuplet = false;
     private bool $isApart = true;
     /** @var array<string, list<array{int, int}>> places of slurs that are open, by voice */
@@ -302,6 +309,11 @@ final class AbcMusic
             $this->at = max($this->at, $before + 1);
         }
         $this->at += ($this->text[$this->at] ?? '') === ']' ? 1 : 0;
+        if (count($pitches) > self::MOST_IN_CHORD) {
+            $most = self::MOST_IN_CHORD;
+            $this->tune->problems[] = new AbcProblem($this->line, $column, "a chord has at most {$most} notes; the others are left out");
+            $pitches = array_slice($pitches, 0, $most);
+        }
         $times = $this->length()->dividedBy($this->tune->unit());
         if ($pitches === []) {
             return;
@@ -336,6 +348,12 @@ final class AbcMusic
             }
             $this->at = max($this->at, $before + 1);
         }
+        if (count($this->grace) > self::MOST_GRACE_NOTES) {
+            $most = self::MOST_GRACE_NOTES;
+            $problem = "at most {$most} grace notes stand before a note; the others are left out";
+            $this->tune->problems[] = new AbcProblem($this->line, $column, $problem);
+            $this->grace = array_slice($this->grace, 0, $most);
+        }
         $this->at = $end + 1;
     }
 
@@ -355,7 +373,7 @@ final class AbcMusic
         $usual = self::TUPLETS[$count] ?: ($isCompound ? 3 : 2);
         $time = ($match[2] ?? '') === '' ? $usual : (int) $match[2];
         $notes = ($match[3] ?? '') === '' ? $count : (int) $match[3];
-        if ($time < 1 || $notes < 1) {
+        if ($time < 1 || $notes < 1 || $time > self::MOST_IN_TUPLET || $notes > self::MOST_IN_TUPLET) {
             $this->tune->problems[] = new AbcProblem($this->line, $column, 'a tuplet is (p:q:r, p notes in the time of q, for r notes');
 
             return;
@@ -449,6 +467,15 @@ final class AbcMusic
     private function put(AbcNote $note): void
     {
         $note->until = $this->column();
+        $isTiedTo = $this->voice->last !== null && $this->voice->last->isTied;
+        $this->tiedInRow = $isTiedTo ? $this->tiedInRow + 1 : 0;
+        if ($this->tiedInRow > self::MOST_TIED && $this->voice->last !== null) {
+            $this->voice->last->isTied = false;
+            $most = self::MOST_TIED;
+            $problem = "a tie joins at most {$most} notes; a new one begins here";
+            $this->tune->problems[] = new AbcProblem($this->line, $this->column(), $problem);
+            $this->tiedInRow = 0;
+        }
         [$note->signs, $note->words, $note->slursFrom, $note->grace] = [$this->signs, $this->words, $this->slurs, $this->grace];
         $note->isSlashed = $this->isSlashed;
         [$this->signs, $this->words, $this->slurs, $this->grace, $this->isSlashed] = [[], [], [], [], false];

@@ -53,6 +53,24 @@ final class AbcTest extends TestCase
         yield 'comments' => ['A B % C D', 'A4 1/2, B4 1/2'];
     }
 
+    /** @return iterable<string, array{string, int, string}> slips of the keys, the notes that are left, and what is said */
+    public static function tooMuch(): iterable
+    {
+        yield 'one chord of a page' => ['[' . str_repeat('ceg', 2000) . ']', 8, 'a chord has at most 8 notes'];
+        yield 'a tuplet of thousands' => ['(9:9999:9999' . str_repeat('c', 20), 20, 'a tuplet is (p:q:r'];
+        yield 'ties without an end' => [str_repeat('c-', 600) . 'c', 601, 'a tie joins at most 256 notes'];
+    }
+
+    #[DataProvider('tooMuch')]
+    public function testWhatNobodyCouldPlayIsCutAndTold(string $music, int $notes, string $said): void
+    {
+        $reading = (new AbcReader())->read("X:1\nT:Slip\nM:4/4\nL:1/8\nK:C\n{$music}\n");
+        $sentences = implode("\n", array_map(static fn ($problem): string => $problem->sentence(), $reading->problems));
+
+        self::assertStringContainsString($said, $sentences);
+        self::assertCount($notes, (new ScoreReader())->fromDocument(Document::open($reading->musicXml))->parts[0]->notes);
+    }
+
     #[DataProvider('notes')]
     public function testNotes(string $music, string $notes): void
     {

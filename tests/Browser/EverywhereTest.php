@@ -107,4 +107,18 @@ final class EverywhereTest extends BrowserTestCase
 
         return false;
     }
+
+    public function testScreensOfADirectorsPhoneAreWhole(): void
+    {
+        $page = Page::open(390, 844, true)->signIn();
+        foreach (['/rack' => '.rack .shelf', '/piece/1/hand-out' => '.hand-out .part', '/piece/2/read-through' => 'article'] as $path => $there) {
+            $page->go($path)->find($there);
+            $outside = $page->driver->executeScript(
+                'return [...document.querySelectorAll("button, a, input, select")].filter((one) => one.offsetParent).filter((one) => {'
+                . ' const { left, right, width } = one.getBoundingClientRect(); return width > 0 && (right > innerWidth + 1 || left < -1); })'
+                . '.map((one) => one.textContent || one.ariaLabel || one.tagName)',
+            );
+            self::assertSame([], $outside, $path);
+        }
+    }
 }

@@ -160,4 +160,15 @@ form input {
     border: 1px solid var(--field);
     border-radius: var(--radius);
 }
+
+@media (width < 760px) {
+    form {
+        flex-wrap: wrap;
+    }
+
+    form input {
+        min-width: 0;
+        max-width: 100%;
+    }
+}
 </style>

@@ -326,4 +326,16 @@ const seen = computed(() => {
 .seen {
     padding-left: 8px;
 }
+
+/* On a phone everything stands in one column. */
+@media (width < 760px) {
+    .part {
+        grid-template-columns: minmax(0, 1fr);
+        gap: 10px;
+    }
+
+    .part :deep(a) {
+        overflow-wrap: anywhere;
+    }
+}
 </style>

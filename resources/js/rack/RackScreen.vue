@@ -434,4 +434,18 @@ h2 small {
     color: var(--wrong);
     font-weight: 700;
 }
+
+@media (width < 760px) {
+    header,
+    .views {
+        flex-wrap: wrap;
+        gap: 8px 12px;
+        margin-left: 0;
+    }
+
+    .views input {
+        min-width: 0;
+        max-width: 100%;
+    }
+}
 </style>

@@ -67,4 +67,12 @@ p span {
     align-self: start;
     gap: 12px;
 }
+
+/* On a phone everything stands in one column. */
+@media (width < 760px) {
+    article {
+        grid-template-columns: minmax(0, 1fr);
+        gap: 8px;
+    }
+}
 </style>

@@ -200,4 +200,12 @@ p {
     font: inherit;
     font-size: 13px;
 }
+
+/* On a phone everything stands in one column. */
+@media (width < 760px) {
+    article {
+        grid-template-columns: minmax(0, 1fr);
+        gap: 8px;
+    }
+}
 </style>

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Import;
 
+use App\Server\Slots;
 use Illuminate\Support\Facades\Log;
-use RuntimeException;
 use Symfony\Component\Process\Exception\ProcessSignaledException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
@@ -38,7 +38,7 @@ final readonly class ScoreReading
      */
     public function read(string $path, string $fileName): PreparedScore
     {
-        $slot = $this->waitInLine();
+        $slot = Slots::wait('reading', self::AT_ONCE, $this->secondsInLine) ?? throw UnreadableScore::waitsTooLong();
         $result = tempnam(sys_get_temp_dir(), 'score');
         try {
             if ($result === false) {
@@ -107,28 +107,5 @@ final readonly class ScoreReading
         ]);
 
         return $byTime ? UnreadableScore::takesTooLong((int) ceil($this->seconds)) : UnreadableScore::takesTooMuch();
-    }
-
-    /**
-     * @return resource that holds a place until it is closed
-     */
-    private function waitInLine(): mixed
-    {
-        $end = microtime(true) + $this->secondsInLine;
-        do {
-            for ($slot = 1; $slot <= self::AT_ONCE; $slot++) {
-                $file = fopen(storage_path("framework/reading-{$slot}.lock"), 'c');
-                if ($file === false) {
-                    throw new RuntimeException('No file can be made in storage/framework.');
-                }
-                if (flock($file, LOCK_EX | LOCK_NB)) {
-                    return $file;
-                }
-                fclose($file);
-            }
-            usleep(50_000);
-        } while (microtime(true) < $end);
-
-        throw UnreadableScore::waitsTooLong();
     }
 }

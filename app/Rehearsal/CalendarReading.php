@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Rehearsal;
 
+use App\Server\Slots;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\Log;
-use RuntimeException;
 use Symfony\Component\Process\Exception\ProcessTimedOutException;
 use Symfony\Component\Process\Process;
 
@@ -31,7 +31,7 @@ final readonly class CalendarReading
     public function of(string $file): array
     {
         CalendarFile::check($file);
-        $slot = $this->waitInLine();
+        $slot = Slots::wait('calendar', self::AT_ONCE, $this->secondsInLine) ?? throw NoCalendar::waitsTooLong();
         $path = (string) tempnam(sys_get_temp_dir(), 'calendar');
         try {
             if (file_put_contents($path, $file) === false) {
@@ -83,29 +83,5 @@ final readonly class CalendarReading
         }
 
         return ['dates' => $dates, 'told' => array_values(array_filter($said['told'], is_string(...)))];
-    }
-
-    /**
-     * @return resource that holds a place until it is closed
-     * @throws NoCalendar
-     */
-    private function waitInLine(): mixed
-    {
-        $end = microtime(true) + $this->secondsInLine;
-        do {
-            for ($slot = 1; $slot <= self::AT_ONCE; $slot++) {
-                $file = fopen(storage_path("framework/calendar-{$slot}.lock"), 'c');
-                if ($file === false) {
-                    throw new RuntimeException('No file can be made in storage/framework.');
-                }
-                if (flock($file, LOCK_EX | LOCK_NB)) {
-                    return $file;
-                }
-                fclose($file);
-            }
-            usleep(50_000);
-        } while (microtime(true) < $end);
-
-        throw NoCalendar::waitsTooLong();
     }
 }

@@ -47,26 +47,17 @@ final readonly class NotePrint
 
     public function withFinger(FingerPrint $finger): self
     {
-        return new self(
-            $this->sign,
-            $this->isSignNew,
-            $this->crossOutSign,
-            $this->linkFrom,
-            $this->isHook,
-            $this->commaOn,
-            $this->isLift,
-            $this->slursTo,
-            $this->slursTakenOut,
-            $this->words,
-            $this->changes,
-            $this->otherPasses,
-            $this->choices,
-            $finger,
-        );
+        return $this->with($this->changes, $finger);
     }
 
     /** @param list<PrintedChange> $changes */
     public function withChanges(array $changes): self
+    {
+        return $this->with($changes, $this->finger);
+    }
+
+    /** @param list<PrintedChange> $changes */
+    private function with(array $changes, ?FingerPrint $finger): self
     {
         return new self(
             $this->sign,
@@ -82,7 +73,7 @@ final readonly class NotePrint
             $changes,
             $this->otherPasses,
             $this->choices,
-            $this->finger,
+            $finger,
         );
     }
 

@@ -42,5 +42,5 @@ function offerNewer(): void {
     button.textContent = 'Show it';
     button.addEventListener('click', () => location.assign(location.pathname));
     bar.hidden = false;
-    bar.replaceChildren('A newer page has come in.', button);
+    bar.replaceChildren('A newer version of this page is ready.', button);
 }

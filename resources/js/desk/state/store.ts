@@ -275,7 +275,7 @@ export const useDesk = defineStore('desk', () => {
     function marksWait(error: ApiError, seconds: number, tries: number): void {
         if (error.isSignedOut) session.needsSignIn = true;
         else if (error.isOffline && tries === 1) warn(error.message);
-        else if (tries === 1) warn(`The server could not save this just now. It is kept here and tried again in ${seconds} seconds.`);
+        else if (tries === 1) warn(`The server could not save this mark. It is kept here and sent again in ${seconds} seconds.`);
     }
 
     /** What the server need not tell again: the halves that are known, and what is shown of them. */
